@@ -1,0 +1,47 @@
+"""The quarter circle (as a quarter of a disc): its corner at the anchor, between +x and +y."""
+
+from mensuration.catalogue.figure import (
+    Arc,
+    Figure,
+    Grip,
+    Line,
+    Measure,
+    Outline,
+    Relation,
+    Span,
+)
+
+FIGURE = Figure(
+    name="quarter-circle",
+    title="Quarter circle",
+    synonyms=("quadrant", "quarter disc"),
+    measures=(
+        Measure("radius", "r"),
+        Measure("arc", "s"),
+        Measure("area", "A", "area"),
+        Measure("perimeter", "P"),
+    ),
+    relations=(
+        Relation({"arc": "1/2 pi radius", "radius": "2 arc / pi"}, "a quarter of the circumference"),
+        Relation({"area": "1/4 pi radius^2", "radius": "sqrt(4 area / pi)"}, "a quarter of the disc"),
+        Relation(
+            {"perimeter": "1/2 pi radius + 2 radius", "radius": "perimeter / (pi / 2 + 2)"},
+            "the arc and two radii",
+        ),
+    ),
+    outline=Outline(
+        ("0", "0"),
+        (
+            Line("first radius", ("radius", "0"), "radius"),
+            Arc("arc", ("0", "radius"), ("0", "0"), "90°", "1/2 pi radius"),
+            Line("second radius", ("0", "0"), "radius"),
+        ),
+    ),
+    usual=("radius",),
+    spans=(Span("radius", ("0", "0"), ("radius", "0")),),
+    grips=(
+        Grip(("radius", "0"), (("radius", "radial", "1"),)),
+        Grip(("0", "radius"), (("radius", "radial", "1"),)),
+    ),
+    right_angles=((("0", "0"), ("radius", "0"), ("0", "radius")),),
+)

@@ -1,0 +1,79 @@
+"""The rectangle: lower left corner at the anchor, width along +x, height along +y."""
+
+from mensuration.catalogue.figure import (
+    Constraint,
+    Figure,
+    Grip,
+    Line,
+    Measure,
+    Outline,
+    Relation,
+    Span,
+)
+
+FIGURE = Figure(
+    name="rectangle",
+    title="Rectangle",
+    synonyms=("oblong", "box"),
+    measures=(
+        Measure("width", "w"),
+        Measure("height", "h"),
+        Measure("diagonal", "d"),
+        Measure("area", "A", "area"),
+        Measure("perimeter", "P"),
+    ),
+    relations=(
+        Relation(
+            {"area": "width height", "width": "area / height", "height": "area / width"},
+            "unit squares in rows and columns",
+        ),
+        Relation(
+            {
+                "perimeter": "2 (width + height)",
+                "width": "perimeter / 2 - height",
+                "height": "perimeter / 2 - width",
+            },
+            "two pairs of equal opposite sides",
+        ),
+        Relation(
+            {
+                "diagonal": "sqrt(width^2 + height^2)",
+                "width": "sqrt(diagonal^2 - height^2)",
+                "height": "sqrt(diagonal^2 - width^2)",
+            },
+            "Pythagoras in the half rectangle",
+        ),
+    ),
+    constraints=(
+        Constraint("diagonal - width", "diagonal", "the diagonal must be longer than the width"),
+        Constraint("diagonal - height", "diagonal", "the diagonal must be longer than the height"),
+        Constraint("perimeter - 2 width", "perimeter", "the perimeter must be more than twice the width"),
+        Constraint("perimeter - 2 height", "perimeter", "the perimeter must be more than twice the height"),
+    ),
+    outline=Outline(
+        ("0", "0"),
+        (
+            Line("bottom", ("width", "0"), "width"),
+            Line("right", ("width", "height"), "height"),
+            Line("top", ("0", "height"), "width"),
+            Line("left", ("0", "0"), "height"),
+        ),
+    ),
+    usual=("width", "height"),
+    spans=(
+        Span("width", ("0", "0"), ("width", "0")),
+        Span("height", ("width", "0"), ("width", "height")),
+        Span("diagonal", ("0", "0"), ("width", "height"), side=0, always=False),
+    ),
+    grips=(
+        Grip(("width", "height"), (("width", "x", "1"), ("height", "y", "1"))),
+        Grip(("width", "height / 2"), (("width", "x", "1"),)),
+        Grip(("width / 2", "height"), (("height", "y", "1"),)),
+    ),
+    right_angles=(
+        (("0", "0"), ("width", "0"), ("0", "height")),
+        (("width", "0"), ("0", "0"), ("width", "height")),
+        (("width", "height"), ("width", "0"), ("0", "height")),
+        (("0", "height"), ("0", "0"), ("width", "height")),
+    ),
+)

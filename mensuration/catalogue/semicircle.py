@@ -1,0 +1,50 @@
+"""The semicircle (as half a disc): middle of the flat side at the anchor, bulging to +y."""
+
+from mensuration.catalogue.figure import (
+    Arc,
+    Figure,
+    Grip,
+    Line,
+    Measure,
+    Outline,
+    Relation,
+    Span,
+)
+
+FIGURE = Figure(
+    name="semicircle",
+    title="Semicircle",
+    synonyms=("half circle", "half disc"),
+    measures=(
+        Measure("radius", "r"),
+        Measure("diameter", "d"),
+        Measure("arc", "s"),
+        Measure("area", "A", "area"),
+        Measure("perimeter", "P"),
+    ),
+    relations=(
+        Relation({"diameter": "2 radius", "radius": "diameter / 2"}, "two radii in line"),
+        Relation({"arc": "pi radius", "radius": "arc / pi"}, "half of the circumference"),
+        Relation({"area": "1/2 pi radius^2", "radius": "sqrt(2 area / pi)"}, "half of the disc"),
+        Relation(
+            {"perimeter": "pi radius + 2 radius", "radius": "perimeter / (pi + 2)"},
+            "the arc and the flat side",
+        ),
+    ),
+    outline=Outline(
+        ("-radius", "0"),
+        (
+            Line("flat side", ("radius", "0"), "2 radius"),
+            Arc("arc", ("-radius", "0"), ("0", "0"), "180°", "pi radius"),
+        ),
+    ),
+    usual=("radius",),
+    spans=(
+        Span("radius", ("0", "0"), ("0", "radius"), side=0, unless="diameter"),
+        Span("diameter", ("-radius", "0"), ("radius", "0"), always=False),
+    ),
+    grips=(
+        Grip(("0", "radius"), (("radius", "radial", "1"), ("diameter", "radial", "2"))),
+        Grip(("radius", "0"), (("radius", "radial", "1"), ("diameter", "radial", "2"))),
+    ),
+)

@@ -1,0 +1,41 @@
+"""The square: lower left corner at the anchor, sides along +x and +y."""
+
+from mensuration.catalogue.figure import Figure, Grip, Line, Measure, Outline, Relation, Span
+
+FIGURE = Figure(
+    name="square",
+    title="Square",
+    measures=(
+        Measure("side", "s"),
+        Measure("diagonal", "d"),
+        Measure("area", "A", "area"),
+        Measure("perimeter", "P"),
+    ),
+    relations=(
+        Relation({"area": "side^2", "side": "sqrt(area)"}, "unit squares in rows and columns"),
+        Relation({"perimeter": "4 side", "side": "perimeter / 4"}, "four equal sides"),
+        Relation({"diagonal": "side sqrt(2)", "side": "diagonal / sqrt(2)"}, "Pythagoras in the half square"),
+    ),
+    outline=Outline(
+        ("0", "0"),
+        (
+            Line("bottom", ("side", "0"), "side"),
+            Line("right", ("side", "side"), "side"),
+            Line("top", ("0", "side"), "side"),
+            Line("left", ("0", "0"), "side"),
+        ),
+    ),
+    usual=("side",),
+    spans=(
+        Span("side", ("0", "0"), ("side", "0")),
+        Span("diagonal", ("0", "0"), ("side", "side"), side=0, always=False),
+    ),
+    grips=(Grip(("side", "side"), (("side", "x", "1"),)),),
+    right_angles=(
+        (("0", "0"), ("side", "0"), ("0", "side")),
+        (("side", "0"), ("0", "0"), ("side", "side")),
+        (("side", "side"), ("side", "0"), ("0", "side")),
+        (("0", "side"), ("0", "0"), ("side", "side")),
+    ),
+    equal_edges=(("bottom", "right", "top", "left"),),
+)

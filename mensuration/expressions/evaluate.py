@@ -1,0 +1,174 @@
+"""Working out a parsed expression, with units."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass, field
+from fractions import Fraction
+
+from flint import arb
+
+from mensuration.expressions.errors import ExpressionError, unknown_word
+from mensuration.expressions.nodes import (
+    Binary,
+    Call,
+    Negative,
+    Node,
+    Number,
+    Path,
+    Power,
+    UnitOf,
+)
+from mensuration.expressions.quantity import Quantity
+from mensuration.numbers import PI, UNIT, Exact, Real
+from mensuration.units import ANGLE, NUMBER, UNITS
+
+MAX_EXPONENT = 64
+MAX_BITS = 4096
+
+# Sines of whole multiples of 15° from 0° to 90°, from the half-angle formulas.
+SINES = {
+    0: Exact.of(0),
+    15: (Exact.root(6) - Exact.root(2)) * Exact.of(Fraction(1, 4)),
+    30: Exact.of(Fraction(1, 2)),
+    45: Exact.root(Fraction(1, 2)),
+    60: Exact.root(Fraction(3, 4)),
+    75: (Exact.root(6) + Exact.root(2)) * Exact.of(Fraction(1, 4)),
+    90: Exact.of(1),
+}
+
+
+@dataclass(frozen=True)
+class Scope:
+    """What names stand for: a look-up, the words it knows (for hints), and the convention for π."""
+
+    look_up: Callable[[Path], Quantity | None] = field(default=lambda path: None)
+    known: Callable[[], list[str]] = field(default=list)
+    pi: Real = PI
+
+    def value_of(self, path: Path) -> Quantity:
+        if path.names == ("pi",):
+            return Quantity(self.pi)
+        found = self.look_up(path)
+        if found is None:
+            raise unknown_word(path.text, [*self.known(), *UNITS, "pi"])
+        return found
+
+
+def evaluate(node: Node, scope: Scope) -> Quantity:
+    """The value of a parsed expression. ExpressionError where kinds clash or a value is not real."""
+    match node:
+        case Number(value):
+            return Quantity(Real.of(value))
+        case UnitOf(unit):
+            return Quantity(unit.size(scope.pi), unit.kind)
+        case Path():
+            return scope.value_of(node)
+        case Negative(of):
+            inner = evaluate(of, scope)
+            return Quantity(-inner.value, inner.kind)
+        case Binary(operator, left, right):
+            a, b = evaluate(left, scope), evaluate(right, scope)
+            if operator == "*":
+                return a.times(b)
+            if operator == "/":
+                return a.over(b)
+            return a.plus(b, 1 if operator == "+" else -1)
+        case Power(base, exponent):
+            return _power(evaluate(base, scope), evaluate(exponent, scope))
+        case Call(function, arguments):
+            return _call(function, [evaluate(argument, scope) for argument in arguments])
+
+
+def _power(base: Quantity, exponent: Quantity) -> Quantity:
+    power = exponent.value.rational if exponent.kind == NUMBER else None
+    if power is None:
+        raise ExpressionError("power", "a power must be a plain number")
+    if power == Fraction(1, 2):
+        return _root(base)
+    if power.denominator != 1:
+        raise ExpressionError("power", "a power must be a whole number (or 1/2 for a square root)")
+    rational = base.value.rational
+    bits = 1 if rational is None else rational.numerator.bit_length() + rational.denominator.bit_length()
+    if abs(power) > MAX_EXPONENT or bits * abs(power) > MAX_BITS:
+        raise ExpressionError("too-large", "this power is too large to work out")
+    if power < 0 and base.value.sign() == 0:
+        raise ExpressionError("division-by-zero", "this divides by 0")
+    return Quantity(base.value ** int(power), base.kind.power(int(power)))
+
+
+def _root(of: Quantity) -> Quantity:
+    if any(power % 2 for power in of.kind):
+        raise ExpressionError("root", f"a square root of {of.kind.says()} has no unit")
+    if of.value.sign() < 0:
+        raise ExpressionError("root", "a square root of a negative number is not real")
+    kind = type(of.kind)(*(power // 2 for power in of.kind))
+    return Quantity(of.value.sqrt(), kind)
+
+
+def _call(function: str, arguments: list[Quantity]) -> Quantity:
+    if function in ("min", "max"):
+        best = arguments[0]
+        for other in arguments[1:]:
+            smaller = other.plus(best, -1).value.sign() < 0
+            best = other if smaller == (function == "min") else best
+        return best
+    if len(arguments) != 1:
+        raise ExpressionError("arguments", f"{function} takes one value in its brackets")
+    (of,) = arguments
+    if function == "sqrt":
+        return _root(of)
+    if function == "abs":
+        return Quantity(abs(of.value), of.kind)
+    if function in ("sin", "cos", "tan"):
+        if of.kind != ANGLE:
+            raise ExpressionError(
+                "angle-unit", f"{function} needs an angle: write deg (°), rad or turn behind it"
+            )
+        return Quantity(trigonometric(function, of.value))
+    return Quantity(_inverse(function, of), ANGLE)
+
+
+def trigonometric(function: str, turns: Real) -> Real:
+    """sin, cos or tan of an angle given in turns; exact at multiples of 15°."""
+    if function == "tan":
+        below = trigonometric("cos", turns)
+        if below.sign() == 0:
+            raise ExpressionError("tan", "tan has no value at this angle")
+        return trigonometric("sin", turns) / below
+    if function == "cos":
+        return trigonometric("sin", turns + Real.of(Fraction(1, 4)))
+    rational = turns.rational
+    degrees = None if rational is None else rational * 360
+    if degrees is not None and degrees.denominator == 1 and degrees % 15 == 0:
+        return Real(_exact_sine(int(degrees) % 360))
+    return turns.through(lambda ball: (2 * ball).sin_pi())
+
+
+def _exact_sine(degrees: int) -> Exact:
+    if degrees >= 180:
+        return -_exact_sine(degrees - 180)
+    return SINES[min(degrees, 180 - degrees)]
+
+
+def _inverse(function: str, of: Quantity) -> Real:
+    """asin, acos or atan in turns; exact where the sine is that of a multiple of 15°."""
+    if of.kind != NUMBER:
+        raise ExpressionError("ratio", f"{function} needs a plain ratio, not {of.kind.says()}")
+    value = of.value
+    if function != "atan" and (abs(value) - UNIT).sign() > 0:
+        raise ExpressionError("ratio", f"{function} needs a ratio from -1 to 1")
+    sine = value
+    if function == "atan":
+        sine = value / (UNIT + value * value).sqrt()
+    for degrees, exact in SINES.items():
+        if sine.exact is not None and sine.exact in (exact, -exact):
+            angle = Fraction(degrees if sine.exact == exact else -degrees, 360)
+            return Real.of(Fraction(1, 4) - angle if function == "acos" else angle)
+
+    def turns(ball: arb) -> arb:
+        clipped = ball if function == "atan" else ball.intersection(arb(0, 1))
+        angle = {"asin": arb.asin, "acos": arb.acos, "atan": arb.atan}[function](clipped)
+        return angle / (2 * arb.pi())
+
+    return value.through(turns)

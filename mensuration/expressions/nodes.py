@@ -1,0 +1,89 @@
+"""The parts a parsed expression is made of."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from fractions import Fraction
+
+from mensuration.units import Unit
+
+
+@dataclass(frozen=True)
+class Number:
+    """A typed number: its exact value and how it was typed."""
+
+    value: Fraction
+    typed: str
+
+
+@dataclass(frozen=True)
+class UnitOf:
+    """A unit standing by itself or behind a number."""
+
+    unit: Unit
+
+
+@dataclass(frozen=True)
+class Path:
+    """A name, or names joined by dots."""
+
+    names: tuple[str, ...]
+
+    @property
+    def text(self) -> str:
+        return ".".join(self.names)
+
+
+@dataclass(frozen=True)
+class Binary:
+    """Two operands and one of ``+ - * /``; ``implied`` when a product was written without a sign."""
+
+    operator: str
+    left: Node
+    right: Node
+    implied: bool = False
+
+
+@dataclass(frozen=True)
+class Negative:
+    of: Node
+
+
+@dataclass(frozen=True)
+class Power:
+    base: Node
+    exponent: Node
+
+
+@dataclass(frozen=True)
+class Call:
+    function: str
+    arguments: tuple[Node, ...]
+
+
+Node = Number | UnitOf | Path | Binary | Negative | Power | Call
+
+
+def children(node: Node) -> tuple[Node, ...]:
+    match node:
+        case Binary(_, left, right):
+            return (left, right)
+        case Negative(of):
+            return (of,)
+        case Power(base, exponent):
+            return (base, exponent)
+        case Call(_, arguments):
+            return arguments
+        case _:
+            return ()
+
+
+def paths(node: Node) -> Iterator[Path]:
+    """Every name that an expression uses."""
+    waiting = [node]
+    while waiting:
+        here = waiting.pop()
+        if isinstance(here, Path):
+            yield here
+        waiting.extend(children(here))

@@ -1,0 +1,273 @@
+"""Exact values in a small closed world: rationals, square roots and powers of π.
+
+An :class:`Exact` is a finite sum of terms ``q · π^k · √n`` with rational ``q``, whole ``k`` and
+square-free ``n ≥ 1``. Because π is transcendental and the roots of distinct square-free numbers are
+linearly independent over the rationals, this form is canonical: two Exacts are equal exactly when
+their terms are. What would leave this world raises :class:`NotClosed`; nothing is ever guessed.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+from fractions import Fraction
+from functools import lru_cache
+from math import gcd, isqrt
+
+from flint import arb, fmpq, fmpz
+
+Key = tuple[int, int]  # (power of π, square-free radicand)
+Rational = int | Fraction
+
+MAX_TERMS = 64
+MAX_BITS = 4096
+_FACTOR_BITS = 96
+ONE_KEY: Key = (0, 1)
+
+
+class NotClosed(ArithmeticError):
+    """The result lies outside the closed world of exact values, or would be too long to write."""
+
+
+@lru_cache(maxsize=4096)
+def square_part(n: int) -> tuple[int, int]:
+    """``(s, f)`` with ``n = s²·f`` and ``f`` square-free, for ``n ≥ 1``; NotClosed if n is too large."""
+    root = isqrt(n)
+    if root * root == n:
+        return root, 1
+    if n.bit_length() > _FACTOR_BITS:
+        raise NotClosed("the number under the root is too large to take apart")
+    square, free = 1, 1
+    for prime, power in fmpz(n).factor():
+        square *= int(prime) ** (power // 2)
+        if power % 2:
+            free *= int(prime)
+    return square, free
+
+
+class Exact:
+    """An immutable exact real number. Supports ``+ - * /``, whole powers, ``sqrt`` and equality.
+
+    >>> (Exact.of(2) + Exact.root(8)).text()
+    '2 + 2*sqrt(2)'
+    """
+
+    __slots__ = ("_hash", "terms")
+
+    def __init__(self, terms: Mapping[Key, Fraction]) -> None:
+        kept = {key: value for key, value in terms.items() if value}
+        if len(kept) > MAX_TERMS or any(_bits(value) > MAX_BITS for value in kept.values()):
+            raise NotClosed("the exact form is too long")
+        self.terms: Mapping[Key, Fraction] = kept
+        self._hash: int | None = None
+
+    @staticmethod
+    def of(value: Rational) -> Exact:
+        return Exact({ONE_KEY: Fraction(value)})
+
+    @staticmethod
+    def pi(power: int = 1) -> Exact:
+        return Exact({(power, 1): Fraction(1)})
+
+    @staticmethod
+    def root(value: Rational) -> Exact:
+        """√value for a rational value ≥ 0."""
+        fraction = Fraction(value)
+        if fraction < 0:
+            raise NotClosed("a square root of a negative number is not real")
+        if not fraction:
+            return ZERO
+        square, free = square_part(fraction.numerator * fraction.denominator)
+        return Exact({(0, free): Fraction(square, fraction.denominator)})
+
+    @property
+    def rational(self) -> Fraction | None:
+        """The value as a Fraction when it is rational, else None."""
+        if not self.terms:
+            return Fraction(0)
+        if len(self.terms) == 1 and ONE_KEY in self.terms:
+            return self.terms[ONE_KEY]
+        return None
+
+    def __add__(self, other: Exact) -> Exact:
+        total = dict(self.terms)
+        for key, value in other.terms.items():
+            total[key] = total.get(key, Fraction(0)) + value
+        return Exact(total)
+
+    def __neg__(self) -> Exact:
+        return Exact({key: -value for key, value in self.terms.items()})
+
+    def __sub__(self, other: Exact) -> Exact:
+        return self + (-other)
+
+    def __mul__(self, other: Exact) -> Exact:
+        if len(self.terms) * len(other.terms) > MAX_TERMS * MAX_TERMS:
+            raise NotClosed("the exact form is too long")
+        total: dict[Key, Fraction] = {}
+        for (pi_a, root_a), a in self.terms.items():
+            for (pi_b, root_b), b in other.terms.items():
+                common = gcd(root_a, root_b)
+                key = (pi_a + pi_b, (root_a // common) * (root_b // common))
+                total[key] = total.get(key, Fraction(0)) + a * b * common
+        return Exact(total)
+
+    def __truediv__(self, other: Exact) -> Exact:
+        return self * other.inverse()
+
+    def inverse(self) -> Exact:
+        """1/self, by rationalising the denominator. NotClosed when powers of π are mixed in it."""
+        if not self.terms:
+            raise ZeroDivisionError("division by zero")
+        powers = {pi for pi, _ in self.terms}
+        if len(powers) > 1:
+            raise NotClosed("no short exact form: powers of π are mixed in a denominator")
+        power = powers.pop()
+        below = Exact({(0, root): value for (_, root), value in self.terms.items()})
+        above = Exact.of(1)
+        while below.rational is None:
+            radicand = max(root for _, root in below.terms)
+            prime = int(fmpz(radicand).factor()[0][0])
+            conjugate = Exact({(0, r): (-v if r % prime == 0 else v) for (_, r), v in below.terms.items()})
+            above, below = above * conjugate, below * conjugate
+        scale = 1 / (below.rational or Fraction(1))
+        return above * Exact({(-power, 1): scale})
+
+    def __pow__(self, exponent: int) -> Exact:
+        if abs(exponent) > 64:
+            raise NotClosed("the power is too high for an exact form")
+        base = self if exponent >= 0 else self.inverse()
+        result = Exact.of(1)
+        for _ in range(abs(exponent)):
+            result = result * base
+        return result
+
+    def sqrt(self) -> Exact:
+        """The square root where it stays in the closed world (√q, √(q π^2k), √(a + b√n) that un-nests)."""
+        rational = self.rational
+        if rational is not None:
+            return Exact.root(rational)
+        if len(self.terms) == 1:
+            ((power, radicand), value) = next(iter(self.terms.items()))
+            if power % 2 == 0 and radicand == 1:
+                return Exact.root(value) * Exact.pi(power // 2)
+        if len(self.terms) == 2 and ONE_KEY in self.terms and all(p == 0 for p, _ in self.terms):
+            return self._unnested_root()
+        raise NotClosed("no short exact form for this square root")
+
+    def _unnested_root(self) -> Exact:
+        """√(a + b√n) = √((a+d)/2) ± √((a-d)/2) with d = √(a² - b²n), when d is rational and a ≥ d."""
+        a = self.terms[ONE_KEY]
+        ((_, n), b) = next((key, value) for key, value in self.terms.items() if key != ONE_KEY)
+        square = a * a - b * b * n
+        if a <= 0 or square < 0:
+            raise NotClosed("no short exact form for this square root")
+        d = Exact.root(square).rational
+        if d is None:
+            raise NotClosed("no short exact form for this square root")
+        small = Exact.root((a - d) / 2)
+        return Exact.root((a + d) / 2) + (small if b > 0 else -small)
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, Exact) and self.terms == other.terms
+
+    def __hash__(self) -> int:
+        if self._hash is None:
+            self._hash = hash(frozenset(self.terms.items()))
+        return self._hash
+
+    def __bool__(self) -> bool:
+        return bool(self.terms)
+
+    def __repr__(self) -> str:
+        return f"Exact({self.text()})"
+
+    def ball(self) -> arb:
+        """An enclosure of the value at the working precision in force (see numbers.proof)."""
+        total = arb(0)
+        for (power, radicand), value in self.terms.items():
+            term = arb(fmpq(value.numerator, value.denominator))
+            if radicand > 1:
+                term *= arb(radicand).sqrt()
+            if power:
+                term *= arb.pi() ** power
+            total += term
+        return total
+
+    def ordered(self) -> list[tuple[Key, Fraction]]:
+        """Terms as a textbook writes them: plain numbers first, then roots, then rising powers of π."""
+        return sorted(self.terms.items(), key=lambda item: (item[0][0], item[0][1]))
+
+    def text(self) -> str:
+        """Plain text that a computer algebra system can read, such as ``72/25 - 9*pi/25``."""
+        return _signed(self.ordered(), _term_text)
+
+    def tex(self) -> str:
+        """The value set in TeX, such as ``\\frac{72}{25} - \\frac{9\\pi}{25}``."""
+        return _signed(self.ordered(), _term_tex)
+
+    def plain(self) -> str:
+        """The value as people write it in a line of text, such as ``72/25 - 9π/25`` or ``2√3``."""
+        return _signed(self.ordered(), _term_plain)
+
+
+def _bits(value: Fraction) -> int:
+    return value.numerator.bit_length() + value.denominator.bit_length()
+
+
+def _signed(terms: list[tuple[Key, Fraction]], show: Callable[[Key, Fraction], str]) -> str:
+    pieces: list[str] = []
+    for key, value in terms:
+        if pieces:
+            pieces.append(" - " if value < 0 else " + ")
+        elif value < 0:
+            pieces.append("-")
+        pieces.append(show(key, abs(value)))
+    return "".join(pieces) or "0"
+
+
+def _factors(key: Key, value: Fraction, times: str, pi: str, power: str, root: str) -> str:
+    above: list[str] = []
+    below: list[str] = []
+    exponent, radicand = key
+    if value.numerator != 1:
+        above.append(str(value.numerator))
+    if value.denominator != 1:
+        below.append(str(value.denominator))
+    if radicand > 1:
+        above.append(root.format(radicand))
+    if exponent:
+        sign = above if exponent > 0 else below
+        sign.append(pi if abs(exponent) == 1 else power.format(abs(exponent)))
+    top = times.join(above) or "1"
+    if not below:
+        return top
+    bottom = times.join(below)
+    return f"{top}/({bottom})" if len(below) > 1 else f"{top}/{bottom}"
+
+
+def _term_text(key: Key, value: Fraction) -> str:
+    return _factors(key, value, "*", "pi", "pi**{}", "sqrt({})")
+
+
+def _term_plain(key: Key, value: Fraction) -> str:
+    superscripts = str.maketrans("0123456789", "⁰¹²³⁴⁵⁶⁷⁸⁹")
+    exponent = str(abs(key[0])).translate(superscripts)
+    return _factors(key, value, "", "π", "π" + exponent, "√{}")
+
+
+def _term_tex(key: Key, value: Fraction) -> str:
+    exponent, radicand = key
+    above = str(value.numerator) if value.numerator != 1 else ""
+    below = str(value.denominator) if value.denominator != 1 else ""
+    if radicand > 1:
+        above += rf"\sqrt{{{radicand}}}"
+    if exponent:
+        power = r"\pi" if abs(exponent) == 1 else rf"\pi^{{{abs(exponent)}}}"
+        if exponent > 0:
+            above += power
+        else:
+            below += power
+    return rf"\frac{{{above or 1}}}{{{below}}}" if below else (above or "1")
+
+
+ZERO = Exact({})

@@ -1,0 +1,47 @@
+"""Working precision, and proofs about real numbers by ball arithmetic.
+
+A *ball* is an interval that is guaranteed to hold the true value. A digit is shown only when every
+number in the ball would show it; where the ball is too wide, the work is done again more precisely.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from threading import RLock
+from typing import TypeVar
+
+from flint import arb, ctx
+
+PRECISIONS = (80, 160, 320, 640, 1280)
+
+_lock = RLock()  # the precision belongs to the whole process, so only one thread works at a time
+_T = TypeVar("_T")
+
+
+@contextmanager
+def precision(bits: int) -> Iterator[None]:
+    """Do the ball arithmetic inside with ``bits`` bits of working precision."""
+    with _lock:
+        before = ctx.prec
+        ctx.prec = bits
+        try:
+            yield
+        finally:
+            ctx.prec = before
+
+
+def prove(attempt: Callable[[], _T | None]) -> _T | None:
+    """The first answer that ``attempt`` can prove at rising precision; None if it never can."""
+    for bits in PRECISIONS:
+        with precision(bits):
+            answer = attempt()
+        if answer is not None:
+            return answer
+    return None
+
+
+def whole(ball: arb) -> int | None:
+    """The floor of a ball, when all of it agrees."""
+    unique = ball.floor().unique_fmpz()
+    return None if unique is None else int(unique)

@@ -1,0 +1,156 @@
+"""A real number that knows its exact form where it has one, and can always prove its digits."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable
+from fractions import Fraction
+
+from flint import arb
+
+from mensuration.numbers.exact import ZERO, Exact, NotClosed, Rational
+from mensuration.numbers.proof import precision, prove
+
+Recipe = Callable[[], arb]
+
+
+class Real:
+    """An immutable real number: ``exact`` (or None) and a recipe for an enclosure at any precision.
+
+    Arithmetic keeps the exact form as long as it stays in the closed world of
+    :mod:`mensuration.numbers.exact`; beyond it the number goes on as a recipe alone.
+    """
+
+    __slots__ = ("_float", "_recipe", "exact")
+
+    def __init__(self, exact: Exact | None, recipe: Recipe | None = None) -> None:
+        if exact is None and recipe is None:
+            raise ValueError("a Real needs an exact form or a recipe")
+        self.exact = exact
+        self._recipe = recipe
+        self._float: float | None = None
+
+    @staticmethod
+    def of(value: Rational) -> Real:
+        return Real(Exact.of(value))
+
+    @staticmethod
+    def sum(values: Iterable[Real]) -> Real:
+        """The sum of many numbers, kept flat so that long sums stay quick."""
+        items = list(values)
+        exacts = [item.exact for item in items if item.exact is not None]
+        if len(exacts) == len(items):
+            try:
+                return Real(sum(exacts, ZERO))
+            except NotClosed:
+                pass
+        return Real(None, lambda: sum((item.ball() for item in items), arb(0)))
+
+    def ball(self) -> arb:
+        """An enclosure at the working precision in force."""
+        if self.exact is not None:
+            return self.exact.ball()
+        assert self._recipe is not None
+        return self._recipe()
+
+    def __float__(self) -> float:
+        if self._float is None:
+            with precision(80):
+                self._float = float(self.ball().mid())
+        return self._float
+
+    def without_exact(self) -> Real:
+        """The same number, its exact form forgotten."""
+        return Real(None, self.ball)
+
+    def _with(
+        self,
+        other: Real,
+        exactly: Callable[[Exact, Exact], Exact],
+        roughly: Callable[[arb, arb], arb],
+    ) -> Real:
+        if self.exact is not None and other.exact is not None:
+            try:
+                return Real(exactly(self.exact, other.exact))
+            except NotClosed:
+                pass
+        return Real(None, lambda: roughly(self.ball(), other.ball()))
+
+    def __add__(self, other: Real) -> Real:
+        return self._with(other, Exact.__add__, lambda a, b: a + b)
+
+    def __sub__(self, other: Real) -> Real:
+        return self._with(other, Exact.__sub__, lambda a, b: a - b)
+
+    def __mul__(self, other: Real) -> Real:
+        return self._with(other, Exact.__mul__, lambda a, b: a * b)
+
+    def __truediv__(self, other: Real) -> Real:
+        if other.sign() == 0:
+            raise ZeroDivisionError("division by zero")
+        return self._with(other, Exact.__truediv__, lambda a, b: a / b)
+
+    def __neg__(self) -> Real:
+        return Real(-self.exact) if self.exact is not None else Real(None, lambda: -self.ball())
+
+    def __abs__(self) -> Real:
+        return -self if self.sign() < 0 else self
+
+    def __pow__(self, exponent: int) -> Real:
+        if exponent < 0 and self.sign() == 0:
+            raise ZeroDivisionError("division by zero")
+        if self.exact is not None:
+            try:
+                return Real(self.exact**exponent)
+            except NotClosed:
+                pass
+        return Real(None, lambda: self.ball() ** exponent)
+
+    def sqrt(self) -> Real:
+        """The square root. ValueError when the number is negative."""
+        sign = self.sign()
+        if sign < 0:
+            raise ValueError("a square root of a negative number is not real")
+        if sign == 0:
+            return NOUGHT
+        if self.exact is not None:
+            try:
+                return Real(self.exact.sqrt())
+            except NotClosed:
+                pass
+        return self.through(lambda ball: ball.nonnegative_part().sqrt())
+
+    def through(self, function: Callable[[arb], arb]) -> Real:
+        """The number put through a function that has no exact form here."""
+        return Real(None, lambda: function(self.ball()))
+
+    def sign(self) -> int:
+        """-1, 0 or 1. A number without exact form that cannot be told from 0 counts as 0."""
+        if self.exact is not None and not self.exact:
+            return 0
+
+        def attempt() -> int | None:
+            ball = self.ball()
+            return 1 if ball > 0 else -1 if ball < 0 else None
+
+        return prove(attempt) or 0
+
+    def __lt__(self, other: Real) -> bool:
+        return (self - other).sign() < 0
+
+    def same_as(self, other: Real) -> bool:
+        """Whether the two are equal: proven when both are exact, else not to be told apart."""
+        if self.exact is not None and other.exact is not None:
+            return self.exact == other.exact
+        return (self - other).sign() == 0
+
+    @property
+    def rational(self) -> Fraction | None:
+        return self.exact.rational if self.exact is not None else None
+
+    def __repr__(self) -> str:
+        return f"Real({self.exact.text() if self.exact is not None else float(self)!r})"
+
+
+NOUGHT = Real.of(0)
+UNIT = Real.of(1)
+PI = Real(Exact.pi())

@@ -1,0 +1,132 @@
+"""School rounding: half up (away from zero), done once, on the proven value."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from fractions import Fraction
+from math import floor, log10
+
+from flint import arb, fmpq
+
+from mensuration.numbers.proof import PRECISIONS, precision, prove, whole
+from mensuration.numbers.real import Real
+
+DECIMAL_FIGURES = 17
+
+
+@dataclass(frozen=True)
+class Rounding:
+    """One rule: to ``places`` after the point, to ``figures`` that count, to a ``step``, or none."""
+
+    places: int | None = None
+    figures: int | None = None
+    step: Fraction | None = None
+
+    def says(self) -> str:
+        if self.places is not None:
+            if self.places == 0:
+                return "to a whole number"
+            return f"to {self.places} decimal place{'' if self.places == 1 else 's'}"
+        if self.figures is not None:
+            return f"to {self.figures} significant figure{'' if self.figures == 1 else 's'}"
+        if self.step is not None:
+            return f"to the nearest {self.step}"
+        return "not rounded"
+
+
+NOT_ROUNDED = Rounding()
+
+
+@dataclass(frozen=True)
+class Rounded:
+    """A rounded number: its value, as text, and whether the rounding changed nothing."""
+
+    value: Fraction
+    text: str
+    unchanged: bool
+
+
+def to_step(value: Real, step: Fraction) -> Fraction:
+    """``value`` rounded to the nearest multiple of ``step``, halves away from zero."""
+    sign = value.sign()
+    if sign == 0:
+        return Fraction(0)
+    rational = value.rational
+    if rational is not None:
+        return sign * step * floor(abs(rational) / step + Fraction(1, 2))
+
+    def count() -> arb:
+        return abs(value.ball()) / arb(fmpq(step.numerator, step.denominator)) + arb(0.5)
+
+    count_ = prove(lambda: whole(count()))
+    if count_ is None:  # closer to a boundary than any precision we spend can tell
+        with precision(PRECISIONS[-1]):
+            count_ = whole(count().mid()) or 0
+    return sign * step * count_
+
+
+def leading_exponent(value: Real) -> int:
+    """The power of ten of the first digit that counts: 0 for 1.75, -2 for 0.0699. ``value`` ≠ 0."""
+    size = abs(value)
+    with precision(PRECISIONS[0]):
+        logarithm = size.ball().log() / arb(10).log()
+    guess = floor(float(logarithm.mid())) if logarithm.is_finite() else floor(log10(float(size)))
+    while size < Real.of(Fraction(10) ** guess):
+        guess -= 1
+    while not size < Real.of(Fraction(10) ** (guess + 1)):
+        guess += 1
+    return guess
+
+
+def round_by(value: Real, rule: Rounding) -> Rounded:
+    """``value`` by ``rule``. Without a rule: the decimal to as many figures as are always shown."""
+    if rule.places is not None:
+        return _finish(value, Fraction(1, 10**rule.places), rule.places)
+    if rule.step is not None:
+        rounded = to_step(value, rule.step)
+        return Rounded(rounded, decimal_or_fraction(rounded), _same(value, rounded))
+    if value.sign() == 0:
+        return Rounded(Fraction(0), "0", True)
+    if rule.figures is None:
+        text = decimal(value)
+        return Rounded(Fraction(text), text, _same(value, Fraction(text)))
+    first = leading_exponent(value)
+    last = first - rule.figures + 1
+    rounded = to_step(value, Fraction(10) ** last)
+    if abs(rounded) >= Fraction(10) ** (first + 1):  # 9.996 to three figures is 10.0
+        last += 1
+    return Rounded(rounded, fixed(rounded, max(0, -last)), _same(value, rounded))
+
+
+def decimal(value: Real, figures: int = DECIMAL_FIGURES) -> str:
+    """A decimal with ``figures`` proven figures; shorter where the value ends sooner."""
+    if value.sign() == 0:
+        return "0"
+    last = leading_exponent(value) - figures + 1
+    rounded = to_step(value, Fraction(10) ** last)
+    text = fixed(rounded, max(0, -last))
+    return text.rstrip("0").rstrip(".") if "." in text and _same(value, rounded) else text
+
+
+def fixed(value: Fraction, places: int) -> str:
+    """A fraction whose denominator divides 10^places, written out with that many places."""
+    digits = str(abs(value * 10**places).numerator).rjust(places + 1, "0")
+    sign = "-" if value < 0 else ""
+    return sign + (f"{digits[:-places]}.{digits[-places:]}" if places else digits)
+
+
+def decimal_or_fraction(value: Fraction, places: int = 12) -> str:
+    """``value`` as a decimal when it ends within ``places`` places, else as ``a/b``."""
+    for count in range(places + 1):
+        if 10**count % value.denominator == 0:
+            return fixed(value, count)
+    return f"{value.numerator}/{value.denominator}"
+
+
+def _finish(value: Real, step: Fraction, places: int) -> Rounded:
+    rounded = to_step(value, step)
+    return Rounded(rounded, fixed(rounded, places), _same(value, rounded))
+
+
+def _same(value: Real, rounded: Fraction) -> bool:
+    return value.rational is not None and value.rational == rounded

@@ -1,0 +1,236 @@
+"""How the boundaries of all parts lie to one another.
+
+Every edge is split where it meets another into *fragments*. Fragments that coincide become one, with
+several owners. For each fragment we learn which parts lie on its left and which on its right, as bit
+masks over the parts. From these masks alone follow: the outline of any combination of the parts,
+what nests, touches or overlaps, and which edges are shared. Curves stay lines and arcs throughout.
+
+Meetings are found in floats with a tolerance of 1e-9 of the figure's size: what is nearer than that
+counts as touching.
+"""
+
+from __future__ import annotations
+
+import itertools
+from dataclasses import dataclass
+from math import floor, hypot
+
+from mensuration.plane.crossings import meetings
+from mensuration.plane.edges import Edge, Point, Spot, around
+from mensuration.plane.placing import PlacedPart
+
+RELATIVE_TOLERANCE = 1e-9
+MAX_FRAGMENTS = 20_000
+
+
+class TooCrowded(ValueError):
+    """The parts cross one another in too many places to be measured in reasonable time."""
+
+
+@dataclass
+class Vertex:
+    """A point where fragments end: an exact corner of a part, or the meeting of two edges."""
+
+    spot: Spot
+    exact: Point | None = None
+    edges: tuple[Edge, Edge] | None = None
+
+
+@dataclass(frozen=True)
+class Owner:
+    """An edge that runs along a fragment; ``forward`` when in the fragment's own direction."""
+
+    edge: Edge
+    forward: bool
+
+
+@dataclass
+class Fragment:
+    """A piece of curve between two vertices, with the parts on its left and on its right."""
+
+    tail: int
+    head: int
+    edge: Edge
+    middle: Spot
+    start_t: float
+    end_t: float
+    owners: list[Owner]
+    left: int = 0
+    right: int = 0
+
+
+@dataclass(frozen=True)
+class Arrangement:
+    parts: tuple[PlacedPart, ...]
+    vertices: list[Vertex]
+    fragments: list[Fragment]
+    tolerance: float
+
+    def masks(self) -> set[int]:
+        """Every combination of parts that covers some region next to a boundary."""
+        return {f.left for f in self.fragments} | {f.right for f in self.fragments}
+
+
+def arrange(parts: tuple[PlacedPart, ...]) -> Arrangement:
+    """The arrangement of all parts' boundaries. TooCrowded past MAX_FRAGMENTS."""
+    if not parts:
+        return Arrangement(parts, [], [], 0.0)
+    left, bottom, right, top = around([part.box for part in parts])
+    tolerance = RELATIVE_TOLERANCE * hypot(right - left, top - bottom)
+    vertices = _Vertices(tolerance)
+    splits = _split(parts, vertices, tolerance)
+    fragments = _merge(splits, vertices, tolerance)
+    _find_sides(parts, fragments)
+    return Arrangement(parts, vertices.all, fragments, tolerance)
+
+
+class _Vertices:
+    """Vertices by place, so that spots within the tolerance become one."""
+
+    def __init__(self, tolerance: float) -> None:
+        self.all: list[Vertex] = []
+        self.cell = max(4 * tolerance, 1e-300)
+        self.reach = 2 * tolerance
+        self.cells: dict[tuple[int, int], list[int]] = {}
+
+    def find(self, spot: Spot) -> int | None:
+        i, j = floor(spot[0] / self.cell), floor(spot[1] / self.cell)
+        for di in (-1, 0, 1):
+            for dj in (-1, 0, 1):
+                for index in self.cells.get((i + di, j + dj), ()):
+                    other = self.all[index].spot
+                    if hypot(spot[0] - other[0], spot[1] - other[1]) <= self.reach:
+                        return index
+        return None
+
+    def add(self, vertex: Vertex) -> int:
+        found = self.find(vertex.spot)
+        if found is not None:
+            return found
+        i, j = floor(vertex.spot[0] / self.cell), floor(vertex.spot[1] / self.cell)
+        self.all.append(vertex)
+        self.cells.setdefault((i, j), []).append(len(self.all) - 1)
+        return len(self.all) - 1
+
+
+def _split(
+    parts: tuple[PlacedPart, ...], vertices: _Vertices, tolerance: float
+) -> list[tuple[Edge, dict[int, float]]]:
+    splits: list[tuple[Edge, dict[int, float]]] = []
+    ends: dict[tuple[int, int], tuple[int, int]] = {}
+    for part in parts:
+        for edge in part.edges:
+            first = vertices.add(Vertex(edge.a, edge.start))
+            last = vertices.add(Vertex(edge.b, edge.end))
+            ends[edge.part, edge.index] = (first, last)
+            splits.append((edge, {}))
+    # Sweep from left to right, so that only edges whose boxes overlap are compared.
+    order = sorted(range(len(splits)), key=lambda i: splits[i][0].box[0])
+    active: list[int] = []
+    count = 0
+    for i in order:
+        one, ones = splits[i]
+        left, bottom, _, top = one.box
+        active = [j for j in active if splits[j][0].box[2] >= left - tolerance]
+        for j in active:
+            two, twos = splits[j]
+            box = two.box
+            if two.part == one.part or box[1] > top + tolerance or box[3] < bottom - tolerance:
+                continue
+            count += _meet(one, ones, two, twos, ends, vertices, tolerance)
+            if count > MAX_FRAGMENTS:
+                raise TooCrowded
+        active.append(i)
+    return [(edge, _with_ends(edge, inner, ends[edge.part, edge.index])) for edge, inner in splits]
+
+
+def _with_ends(edge: Edge, inner: dict[int, float], ends: tuple[int, int]) -> dict[int, float]:
+    """Split points by parameter, the ends first and last. A whole turn keeps its one vertex at 0."""
+    first, last = ends
+    inner = {v: t for v, t in inner.items() if v not in ends}
+    return {first: 0.0, **inner, **({} if first == last else {last: 1.0})}
+
+
+def _meet(
+    one: Edge,
+    ones: dict[int, float],
+    two: Edge,
+    twos: dict[int, float],
+    ends: dict[tuple[int, int], tuple[int, int]],
+    vertices: _Vertices,
+    tolerance: float,
+) -> int:
+    before = len(ones) + len(twos)
+    for edge, inner, other in ((one, ones, two), (two, twos, one)):
+        for index in ends[other.part, other.index]:
+            _split_at(edge, inner, index, vertices.all[index].spot, tolerance)
+    for spot in meetings(one, two, tolerance):
+        if _on(one, spot, tolerance) and _on(two, spot, tolerance):
+            index = vertices.add(Vertex(spot, None, (one, two)))
+            for edge, inner in ((one, ones), (two, twos)):
+                inner.setdefault(index, edge.parameter(spot))
+    return len(ones) + len(twos) - before
+
+
+def _split_at(edge: Edge, inner: dict[int, float], index: int, spot: Spot, tolerance: float) -> None:
+    if index not in inner and _on(edge, spot, tolerance):
+        inner[index] = edge.parameter(spot)
+
+
+def _on(edge: Edge, spot: Spot, tolerance: float) -> bool:
+    t = edge.parameter(spot)
+    nearest = edge.spot(min(1.0, max(0.0, t)))
+    return hypot(spot[0] - nearest[0], spot[1] - nearest[1]) <= 2 * tolerance
+
+
+def _merge(
+    splits: list[tuple[Edge, dict[int, float]]], vertices: _Vertices, tolerance: float
+) -> list[Fragment]:
+    fragments: list[Fragment] = []
+    known: dict[tuple[int, int], list[Fragment]] = {}
+    for edge, points in splits:
+        stops = sorted((t, v) for v, t in points.items())
+        if edge.whole_turn:
+            stops.append((stops[0][0] + 1.0, stops[0][1]))
+        for (t, tail), (u, head) in itertools.pairwise(stops):
+            middle = edge.spot((t + u) / 2)
+            key = (min(tail, head), max(tail, head))
+            same = next(
+                (
+                    f
+                    for f in known.get(key, ())
+                    if hypot(f.middle[0] - middle[0], f.middle[1] - middle[1]) <= 8 * tolerance
+                ),
+                None,
+            )
+            if same is not None:
+                same.owners.append(Owner(edge, _runs_with(same, tail, head, edge)))
+                continue
+            fragment = Fragment(tail, head, edge, middle, t, u, [Owner(edge, True)])
+            fragments.append(fragment)
+            known.setdefault(key, []).append(fragment)
+            if len(fragments) > MAX_FRAGMENTS:
+                raise TooCrowded
+    return fragments
+
+
+def _runs_with(fragment: Fragment, tail: int, head: int, edge: Edge) -> bool:
+    if tail != head:
+        return tail == fragment.tail
+    return (edge.angles[1] > 0) == (fragment.edge.angles[1] > 0)
+
+
+def _find_sides(parts: tuple[PlacedPart, ...], fragments: list[Fragment]) -> None:
+    for fragment in fragments:
+        owned = {owner.edge.part: owner.forward for owner in fragment.owners}
+        for part in parts:
+            bit = 1 << part.index
+            if part.index in owned:
+                inside_left = owned[part.index] != part.placement.flip
+                if inside_left:
+                    fragment.left |= bit
+                else:
+                    fragment.right |= bit
+            elif part.contains(fragment.middle):
+                fragment.left |= bit
+                fragment.right |= bit

@@ -1,0 +1,111 @@
+"""Placed edges: straight lines and circular arcs, exactly and in floats."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import cached_property
+from math import atan2, cos, pi, sin
+
+from mensuration.numbers import Real
+
+Point = tuple[Real, Real]
+Spot = tuple[float, float]
+Box = tuple[float, float, float, float]  # left, bottom, right, top
+
+
+@dataclass(frozen=True)
+class Edge:
+    """One placed edge. ``radius`` is None for a straight one; ``sweep`` is in turns, signed.
+
+    Floats describe the same curve for finding how curves lie to one another; measures are always
+    taken from the exact side.
+    """
+
+    name: str
+    part: int
+    index: int
+    start: Point
+    end: Point
+    length: Real
+    formula: str
+    centre: Point | None = None
+    radius: Real | None = None
+    sweep: Real | None = None
+
+    @cached_property
+    def a(self) -> Spot:
+        return float(self.start[0]), float(self.start[1])
+
+    @cached_property
+    def b(self) -> Spot:
+        return float(self.end[0]), float(self.end[1])
+
+    @cached_property
+    def c(self) -> Spot:
+        assert self.centre is not None
+        return float(self.centre[0]), float(self.centre[1])
+
+    @cached_property
+    def r(self) -> float:
+        assert self.radius is not None
+        return float(self.radius)
+
+    @cached_property
+    def straight(self) -> bool:
+        return self.radius is None
+
+    @cached_property
+    def angles(self) -> tuple[float, float]:
+        """Start angle and signed sweep in radians."""
+        assert self.sweep is not None
+        return atan2(self.a[1] - self.c[1], self.a[0] - self.c[0]), float(self.sweep) * 2 * pi
+
+    @cached_property
+    def whole_turn(self) -> bool:
+        return self.sweep is not None and abs(abs(float(self.sweep)) - 1) < 1e-12
+
+    def spot(self, t: float) -> Spot:
+        """The point at parameter ``t`` from 0 (start) to 1 (end)."""
+        if self.straight:
+            (ax, ay), (bx, by) = self.a, self.b
+            return ax + (bx - ax) * t, ay + (by - ay) * t
+        angle, sweep = self.angles
+        at = angle + sweep * t
+        return self.c[0] + self.r * cos(at), self.c[1] + self.r * sin(at)
+
+    def parameter(self, spot: Spot) -> float:
+        """The parameter of the point of the curve nearest in direction to ``spot``."""
+        if self.straight:
+            (ax, ay), (bx, by) = self.a, self.b
+            dx, dy = bx - ax, by - ay
+            return ((spot[0] - ax) * dx + (spot[1] - ay) * dy) / (dx * dx + dy * dy)
+        start, sweep = self.angles
+        delta = (atan2(spot[1] - self.c[1], spot[0] - self.c[0]) - start) / (2 * pi)
+        share = abs(sweep) / (2 * pi)
+        ahead = (delta if sweep > 0 else -delta) % 1.0
+        if ahead > share and ahead - share > 1 - ahead:  # just before the start
+            ahead -= 1.0
+        return ahead / share
+
+    @cached_property
+    def box(self) -> Box:
+        """Smallest upright rectangle round the edge: left, bottom, right, top."""
+        spots = [self.a, self.b]
+        if not self.straight:
+            for quarter in range(4):
+                x, y = self.c[0] + self.r * cos(quarter * pi / 2), self.c[1] + self.r * sin(quarter * pi / 2)
+                if 0 <= self.parameter((x, y)) <= 1:
+                    spots.append((x, y))
+        xs, ys = [s[0] for s in spots], [s[1] for s in spots]
+        return min(xs), min(ys), max(xs), max(ys)
+
+
+def around(boxes: Sequence[Box]) -> Box:
+    """The smallest upright rectangle round several."""
+    return (
+        min(box[0] for box in boxes),
+        min(box[1] for box in boxes),
+        max(box[2] for box in boxes),
+        max(box[3] for box in boxes),
+    )

@@ -1,0 +1,196 @@
+"""The drawing of a composed plane figure: all that a board needs, as numbers in the problem's unit."""
+
+from __future__ import annotations
+
+from math import degrees, hypot
+from typing import Any
+
+from mensuration.catalogue.figure import Grip, Span
+from mensuration.expressions import ExpressionError, parse
+from mensuration.expressions.nodes import Binary, Negative, Node, Number, UnitOf
+from mensuration.plane import Composition, Edge, PlacedPart, Stretch
+from mensuration.plane.arrangement import Fragment
+from mensuration.plane.edges import Point, Spot, around
+from mensuration.problem.schema import Part
+from mensuration.problem.telling import Teller
+from mensuration.tally import badge
+
+LABEL_GRID = 6
+SEARCHED_PARTS = 24
+
+
+def draw(composition: Composition, teller: Teller, typed: dict[str, Part]) -> dict[str, Any]:
+    """Bounds, parts with everything that is drawn on them, the outline's loops, and all stretches."""
+    pen = _Pen(composition, teller, typed)
+    left, bottom, right, top = around([part.box for part in composition.parts])
+    return {
+        "unit": teller.unit.symbol,
+        "bounds": [pen.number(v) for v in (left, bottom, right, top)],
+        "parts": [pen.part(part) for part in composition.parts],
+        "outline": [[pen.fragment(f, forward) for f, forward in loop] for loop in composition.loops],
+        "stretches": [pen.stretch(i, s) for i, s in enumerate(composition.stretches)],
+    }
+
+
+def picture(part: PlacedPart, scale: float) -> list[dict[str, Any]]:
+    """The outline alone of one part, for the picker."""
+    return [_edge_segment(edge, scale) for edge in part.edges]
+
+
+class _Pen:
+    def __init__(self, composition: Composition, teller: Teller, typed: dict[str, Part]) -> None:
+        self.composition = composition
+        self.teller = teller
+        self.typed = typed
+        self.scale = 1 / float(teller.unit.size(teller.pi))
+
+    def number(self, value: float) -> float:
+        return value * self.scale
+
+    def spot(self, spot: Spot) -> list[float]:
+        return [spot[0] * self.scale, spot[1] * self.scale]
+
+    def point(self, point: Point) -> list[float]:
+        return [float(point[0]) * self.scale, float(point[1]) * self.scale]
+
+    def part(self, part: PlacedPart) -> dict[str, Any]:
+        figure = part.solution.figure
+        x, y = part.placement.at
+        return {
+            "name": part.name,
+            "badge": badge(part.index),
+            "shape": figure.name,
+            "title": figure.title,
+            "join": part.join,
+            "anchor": self.point((x, y)),
+            "turn": float(part.placement.turn) * 360,
+            "flip": part.placement.flip,
+            "path": [_edge_segment(edge, self.scale) for edge in part.edges],
+            "label": self.spot(_label_spot(self.composition, part)),
+            "spans": [self.span(part, span) for span in figure.spans if _drawn(part, span)],
+            "grips": [grip for grip in (self.grip(part, grip) for grip in figure.grips) if grip],
+            "rightAngles": [[self.point(part.point(xy)) for xy in corner] for corner in figure.right_angles],
+            "ticks": self.ticks(part),
+        }
+
+    def span(self, part: PlacedPart, span: Span) -> dict[str, Any]:
+        given = span.measure in part.solution.given
+        return {
+            "measure": span.measure,
+            "from": self.point(part.point(span.start)),
+            "to": self.point(part.point(span.end)),
+            "side": -span.side if part.placement.flip else span.side,
+            "given": given,
+            "typed": self.typed[part.name].given.get(span.measure) if given else None,
+            "text": self.teller.written(part.solution.values[span.measure]).text,
+        }
+
+    def grip(self, part: PlacedPart, grip: Grip) -> dict[str, Any] | None:
+        """A grip whose measures were typed as plain numbers; others can't follow a drag."""
+        drives = []
+        for measure, axis, factor in grip.drives:
+            free = measure in part.solution.figure.defaults and measure not in part.solution.given
+            if not free and not is_literal(self.typed[part.name].given.get(measure, "")):
+                continue
+            direction = {"x": (1.0, 0.0), "y": (0.0, 1.0)}.get(axis)
+            along = part.placement.along(direction) if direction else None
+            drives.append({"given": measure, "along": along, "factor": float(factor)})
+        return {"at": self.point(part.point(grip.at)), "drives": drives} if drives else None
+
+    def ticks(self, part: PlacedPart) -> list[list[dict[str, Any]]]:
+        groups = []
+        for names in part.solution.figure.equal_edges:
+            edges = [edge for edge in part.edges if edge.name in names]
+            if all(edge.length.same_as(edges[0].length) for edge in edges):
+                groups.append([_edge_segment(edge, self.scale) for edge in edges])
+        return groups
+
+    def fragment(self, fragment: Fragment, forward: bool) -> dict[str, Any]:
+        edge, vertices = fragment.edge, self.composition.arrangement.vertices
+        tail, head = vertices[fragment.tail].spot, vertices[fragment.head].spot
+        start, end = (tail, head) if forward else (head, tail)
+        if edge.straight:
+            return {"kind": "line", "from": self.spot(start), "to": self.spot(end)}
+        sweep = degrees(edge.angles[1]) * (fragment.end_t - fragment.start_t)
+        return {
+            "kind": "arc",
+            "from": self.spot(start),
+            "to": self.spot(end),
+            "centre": self.spot(edge.c),
+            "radius": edge.r * self.scale,
+            "sweep": sweep if forward else -sweep,
+        }
+
+    def stretch(self, index: int, stretch: Stretch) -> dict[str, Any]:
+        return {
+            "id": f"perimeter.{index}",
+            "role": stretch.role,
+            "part": self.composition.part(stretch.edge.part).name,
+            "edge": stretch.edge.name,
+            "path": [self.fragment(f, True) for f in stretch.run],
+        }
+
+
+def _edge_segment(edge: Edge, scale: float) -> dict[str, Any]:
+    start, end = [edge.a[0] * scale, edge.a[1] * scale], [edge.b[0] * scale, edge.b[1] * scale]
+    if edge.straight:
+        return {"kind": "line", "from": start, "to": end}
+    return {
+        "kind": "arc",
+        "from": start,
+        "to": end,
+        "centre": [edge.c[0] * scale, edge.c[1] * scale],
+        "radius": edge.r * scale,
+        "sweep": degrees(edge.angles[1]),
+    }
+
+
+def _drawn(part: PlacedPart, span: Span) -> bool:
+    given = part.solution.given
+    return span.measure in given or (span.always and span.unless not in given)
+
+
+def is_literal(text: str) -> bool:
+    """Whether a typed measurement is only a number with at most its units, and no name."""
+    try:
+        return _literal(parse(text))
+    except ExpressionError:
+        return False
+
+
+def _literal(node: Node) -> bool:
+    match node:
+        case Number() | UnitOf():
+            return True
+        case Binary(_, left, right, True):
+            return _literal(left) and _literal(right)
+        case Negative(of):
+            return _literal(of)
+        case _:
+            return False
+
+
+def _label_spot(composition: Composition, part: PlacedPart) -> Spot:
+    """A roomy spot inside the part that no other part covers, for its letter."""
+    left, bottom, right, top = part.box
+    if len(composition.parts) > SEARCHED_PARTS:
+        return (left + right) / 2, (bottom + top) / 2
+    near = [other for other in composition.parts if other is not part and _near(other, part)]
+    border = [edge.spot(i / 8) for p in (part, *near) for edge in p.edges for i in range(9)]
+    best, room = ((left + right) / 2, (bottom + top) / 2), -1.0
+    for i in range(1, LABEL_GRID):
+        for j in range(1, LABEL_GRID):
+            spot = (left + (right - left) * i / LABEL_GRID, bottom + (top - bottom) * j / LABEL_GRID)
+            if not part.contains(spot):
+                continue
+            here = min(hypot(spot[0] - x, spot[1] - y) for x, y in border)
+            if any(other.contains(spot) for other in near):
+                here /= 100  # covered by another part: only if there is nothing better
+            if here > room * 1.02:
+                best, room = spot, here
+    return best
+
+
+def _near(one: PlacedPart, two: PlacedPart) -> bool:
+    a, b = one.box, two.box
+    return a[0] <= b[2] and b[0] <= a[2] and a[1] <= b[3] and b[1] <= a[3]

@@ -1,0 +1,326 @@
+"""Working out a whole problem: the pure function from a document to its results."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from mensuration.catalogue import figures as catalogue
+from mensuration.expressions import (
+    ExpressionError,
+    Path,
+    Quantity,
+    Scope,
+    evaluate,
+    parse,
+    unknown_word,
+)
+from mensuration.numbers import Real
+from mensuration.plane import Composition, PlacedPart, Placement, TooCrowded, compose, place
+from mensuration.problem import drawing, graph
+from mensuration.problem.complaints import Complaints
+from mensuration.problem.graph import Node
+from mensuration.problem.schema import Part, Problem, read
+from mensuration.problem.settings import parse_unit, read_rounding, read_settings
+from mensuration.solving import Solution, SolvingError, solve
+from mensuration.tally import PlaneTallies
+from mensuration.units import ANGLE, NUMBER, UNITS, Kind
+from mensuration.working import expression_working, figure_working, rounding_line
+
+KIND_NAMES = {0: "number", 1: "length", 2: "area", 3: "volume"}
+POWERS = {"length": 1, "area": 2}
+
+
+class NotWorkedOut(ExpressionError):
+    """Something needed has complaints of its own."""
+
+    def __init__(self, what: str) -> None:
+        super().__init__("needs-other", f"{what} could not be worked out")
+
+
+def evaluate_document(document: dict[str, Any]) -> dict[str, Any]:
+    """The results of a problem given as its JSON object. UnreadableDocument where it is none."""
+    return evaluate_problem(read(document))
+
+
+def evaluate_problem(problem: Problem) -> dict[str, Any]:
+    """The results of a problem: asks, figures, lines and complaints. Never raises for what it says."""
+    return _Evaluation(problem).results()
+
+
+class _Evaluation:
+    def __init__(self, problem: Problem) -> None:
+        self.problem = problem
+        self.complaints = Complaints()
+        self.teller = read_settings(problem.settings, self.complaints)
+        self.names = graph.read_names(problem, self.complaints)
+        self.solutions: dict[Node, Solution] = {}
+        self.placed: dict[Node, PlacedPart] = {}
+        self.composed: dict[Node, Composition] = {}
+        self.tallies: dict[Node, PlaneTallies] = {}
+        self.lines: dict[Node, Quantity] = {}
+        self.asked: dict[int, dict[str, Any]] = {}
+        self.line_results: dict[str, dict[str, Any]] = {}
+
+    def results(self) -> dict[str, Any]:
+        order, circular = graph.in_order(self.problem, self.names, self.complaints)
+        for node in order:
+            if node in circular:
+                continue
+            getattr(self, f"_work_out_{node.kind}")(node)
+        return {
+            "title": self.problem.title,
+            "asks": [
+                self.asked.get(number) or self._unanswered(number) for number in range(len(self.problem.asks))
+            ],
+            "figures": {name: self._figure_results(name) for name in self.names.figures},
+            "lines": self.line_results,
+            "complaints": [complaint.told() for complaint in self.complaints.all],
+        }
+
+    # Measurements
+
+    def _scope(self, figure: str | None) -> Scope:
+        return Scope(
+            lambda path: self._look_up(path, figure), lambda: self.names.known(figure), self.teller.pi
+        )
+
+    def _look_up(self, path: Path, figure: str | None) -> Quantity | None:
+        target = self.names.node_of(path, figure)
+        if target is None:
+            return None
+        node, rest = target
+        if node.kind == "line":
+            if node not in self.lines:
+                raise NotWorkedOut(f"“{node.text}”")
+            return self.lines[node]
+        if len(rest) != 1:
+            known = self._quantities_of(node)
+            raise ExpressionError(
+                "no-quantity", f"say which quantity of “{node.text}” is meant: {', '.join(known[:6])}"
+            )
+        if node.kind == "figure":
+            return self._figure_quantity(node, rest[0])
+        if node not in self.solutions:
+            raise NotWorkedOut(f"“{node.text}”")
+        values = self.solutions[node].values
+        if rest[0] not in values:
+            raise unknown_word(rest[0], values, f"quantity of “{node.text}”")
+        return values[rest[0]]
+
+    def _figure_quantity(self, node: Node, quantity: str) -> Quantity:
+        if quantity not in ("area", "perimeter"):
+            raise unknown_word(quantity, self._quantities_of(node), f"quantity or part of “{node.text}”")
+        if node not in self.tallies:
+            raise NotWorkedOut(f"“{node.text}”")
+        return self.tallies[node].quantity(quantity)
+
+    def _quantities_of(self, node: Node) -> list[str]:
+        if node.kind == "figure":
+            return ["area", "perimeter", *(part for fig, part in self.names.parts if fig == node.name)]
+        part = self.names.parts[node.name, node.part][1]
+        figure = catalogue().get(part.shape)
+        return [m.name for m in figure.measures] if figure else []
+
+    def _measurement(self, text: str, kind: str, figure: str) -> Quantity:
+        """A typed length, area, angle or turn; a bare number has the setting's unit."""
+        quantity = evaluate(parse(text), self._scope(figure))
+        if kind == "angle":
+            wanted, unit = ANGLE, self.teller.angle
+        elif kind == "turn":  # in degrees whatever the setting
+            wanted, unit = ANGLE, UNITS["deg"]
+        else:
+            unit = self.teller.unit.to_power(POWERS[kind])
+            wanted = unit.kind
+        if quantity.kind == NUMBER:
+            return quantity.times(Quantity(unit.size(self.teller.pi), unit.kind))
+        if quantity.kind != wanted:
+            raise ExpressionError(
+                "wrong-kind",
+                f"this must be {wanted.says()} (such as 2 {unit.text}), not {quantity.kind.says()}",
+            )
+        return quantity
+
+    # Parts and figures
+
+    def _work_out_part(self, node: Node) -> None:
+        index, part = self.names.parts[node.name, node.part]
+        where = graph.where(node, self.names)
+        figure = catalogue().get(part.shape)
+        if figure is None:
+            error = unknown_word(part.shape, catalogue(), "shape")
+            self.complaints.add(f"{where}.shape", "unknown-shape", error.says)
+            return
+        given: dict[str, Quantity] = {}
+        sound = True
+        for name, text in part.given.items():
+            measure = figure.measure(name)
+            place_ = f"{where}.given.{name}"
+            if measure is None:
+                known = [m.name for m in figure.measures]
+                fault = unknown_word(name, known, f"measurement of a {figure.title.lower()}")
+                self.complaints.add(place_, "unknown-given", fault.says)
+                sound = False
+                continue
+            try:
+                given[name] = self._measurement(text, measure.kind, node.name)
+            except ExpressionError as error:
+                self.complaints.add(place_, error.code, error.says, position=error.position)
+                sound = False
+        if not sound:
+            return
+        try:
+            solution = solve(figure, given, self.teller.pi, lambda q: self.teller.written(q).text)
+        except SolvingError as fault:
+            at = f"{where}.given.{fault.given}" if fault.given else f"{where}.given"
+            self.complaints.add(at, fault.code, fault.says)
+            return
+        self.solutions[node] = solution
+        placement = self._placement(part, where, node.name)
+        if placement is not None:
+            self.placed[node] = place(part.name, index, part.join, solution, placement)
+
+    def _placement(self, part: Part, where: str, figure: str) -> Placement | None:
+        values = []
+        for text, kind, place_ in (
+            (part.at[0], "length", f"{where}.at.0"),
+            (part.at[1], "length", f"{where}.at.1"),
+            (part.turn, "turn", f"{where}.turn"),
+        ):
+            try:
+                values.append(self._measurement(text, kind, figure).value)
+            except ExpressionError as error:
+                self.complaints.add(place_, error.code, error.says, position=error.position)
+        if len(values) < 3:
+            return None
+        if Real.of(1000) < abs(values[2]):
+            self.complaints.add(f"{where}.turn", "out-of-range", "a turn may be at most 1000 whole turns")
+            return None
+        return Placement((values[0], values[1]), values[2], part.flip)
+
+    def _work_out_figure(self, node: Node) -> None:
+        _, figure = self.names.figures[node.name]
+        if figure.kind != "plane":
+            fault = unknown_word(figure.kind, ["plane"], "kind of figure")
+            self.complaints.add(f"figures.{node.name}.kind", "unknown-kind", fault.says)
+            return
+        nodes = [Node("part", *key) for key in self.names.parts if key[0] == node.name]
+        placed = tuple(self.placed[n] for n in nodes if n in self.placed)
+        if not placed:
+            return
+        try:
+            composition = compose(placed, self.teller.pi)
+            complete = len(placed) == len(figure.parts)
+            tallies = PlaneTallies(node.name, composition, self.teller, self.teller.unit.kind)
+            tallies.measure()
+        except TooCrowded:
+            says = "the parts cross one another in too many places to be measured"
+            self.complaints.add(f"figures.{node.name}", "too-crowded", says)
+            return
+        self.composed[node] = composition
+        if complete:
+            self.tallies[node] = tallies
+            for part, says, code in tallies.warnings():
+                self.complaints.add(f"figures.{node.name}.parts.{part}", code, says, "warning")
+
+    def _figure_results(self, name: str) -> dict[str, Any]:
+        node = Node("figure", name)
+        parts: dict[str, Any] = {}
+        for figure, part in self.names.parts:
+            solution = self.solutions.get(Node("part", figure, part)) if figure == name else None
+            if solution is not None:
+                parts[part] = {
+                    quantity: self.teller.tell(value) for quantity, value in solution.values.items()
+                }
+        result: dict[str, Any] = {"quantities": {}, "parts": parts, "drawing": None, "tallies": {}}
+        if node in self.composed:
+            typed = {part.name: part for part in self.names.figures[name][1].parts}
+            result["drawing"] = drawing.draw(self.composed[node], self.teller, typed)
+        if node in self.tallies:
+            tallies = self.tallies[node]
+            result["tallies"] = tallies.told()
+            result["quantities"] = {
+                measure: self.teller.tell(tallies.quantity(measure)) for measure in ("area", "perimeter")
+            }
+        return result
+
+    # Lines and asks
+
+    def _work_out_line(self, node: Node) -> None:
+        line = self.problem.lines[self.names.lines[node.name]]
+        where = f"lines.{node.name}.expression"
+        try:
+            quantity = evaluate(parse(line.expression), self._scope(None))
+            told = self._told(quantity, where)
+        except ExpressionError as error:
+            self.complaints.add(where, error.code, error.says, position=error.position)
+            return
+        self.lines[node] = quantity
+        steps = expression_working(line.name, line.expression, quantity, self._scope(None), self.teller)
+        self.line_results[node.name] = {**told, "quantity": kind_name(quantity.kind), "steps": steps}
+
+    def _told(self, quantity: Quantity, where: str) -> dict[str, Any]:
+        if self.teller.unit_for(quantity.kind) is None:
+            raise ExpressionError(
+                "mixed-kind", f"this comes to {quantity.kind.says()}, which has no unit here"
+            )
+        return self.teller.tell(quantity)
+
+    def _work_out_ask(self, node: Node) -> None:
+        number = int(node.name)
+        ask = self.problem.asks[number]
+        where = f"asks.{ask.label or number}"
+        rounding = read_rounding(ask.rounding, f"{where}.rounding", self.complaints)
+        unit = None
+        try:
+            tree = parse(ask.expression)
+            quantity = evaluate(tree, self._scope(None))
+            self._told(quantity, where)
+        except ExpressionError as error:
+            self.complaints.add(f"{where}.expression", error.code, error.says, position=error.position)
+            return
+        if ask.unit:
+            try:
+                unit = parse_unit(ask.unit)
+                if unit.kind != quantity.kind:
+                    raise ExpressionError(
+                        "wrong-unit",
+                        f"the answer is {quantity.kind.says()}; “{ask.unit}” measures {unit.kind.says()}",
+                    )
+            except ExpressionError as error:
+                self.complaints.add(f"{where}.unit", error.code, error.says, position=error.position)
+                return
+        told = self.teller.tell(quantity, unit, rounding)
+        figure_measure = self._measure_of_figure(tree)
+        if figure_measure is not None:
+            tallies, measure = figure_measure
+            told["tally"] = tallies.told()[measure]
+            steps = figure_working(tallies, measure, self.teller)
+        else:
+            steps = expression_working(ask.label, ask.expression, quantity, self._scope(None), self.teller)
+        steps = [*steps, *rounding_line(told)]
+        self.asked[number] = {
+            "label": ask.label,
+            "quantity": tree.names[-1] if isinstance(tree, Path) else kind_name(quantity.kind),
+            "kind": kind_name(quantity.kind),
+            **told,
+            "steps": steps,
+            "working": [step["text"] for step in steps],
+        }
+
+    def _measure_of_figure(self, tree: object) -> tuple[PlaneTallies, str] | None:
+        if isinstance(tree, Path) and len(tree.names) == 2:
+            node = Node("figure", tree.names[0])
+            if node in self.tallies and tree.names[1] in ("area", "perimeter"):
+                return self.tallies[node], tree.names[1]
+        return None
+
+    def _unanswered(self, number: int) -> dict[str, Any]:
+        empty = dict.fromkeys(("quantity", "kind", "exact", "tex", "decimal", "unit", "rounded", "text"))
+        return {"label": self.problem.asks[number].label, **empty, "steps": [], "working": []}
+
+
+def kind_name(kind: Kind) -> str:
+    """One word for the kind of a quantity: length, area, volume, angle, number."""
+    if kind == ANGLE:
+        return "angle"
+    return KIND_NAMES.get(kind.length + kind.plain, "quantity")

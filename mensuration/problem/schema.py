@@ -1,0 +1,151 @@
+"""The problem document: what is known and what is asked. The names are a contract (docs/).
+
+Reading a document checks only its shape; mistakes in what it says (a radius of 0, an unknown name)
+are complaints of :func:`mensuration.problem.evaluate`, so that a problem with mistakes still opens.
+Fields that are not known are kept as they are.
+"""
+
+from __future__ import annotations
+
+import json
+from typing import Annotated, Any, Literal
+
+from pydantic import BaseModel, BeforeValidator, ConfigDict, Field, ValidationError
+
+MAX_BYTES = 1_000_000
+MAX_PARTS = 500
+MAX_FIGURES = 50
+MAX_LINES = 200
+MAX_ASKS = 100
+FORMAT = "tilt-grid/problem"
+
+
+class UnreadableDocument(ValueError):
+    """A file that is no problem document; the sentence says where it stops being one."""
+
+
+def _typed(value: object) -> object:
+    if isinstance(value, bool) or not isinstance(value, int | float):
+        return value
+    return str(value)
+
+
+Typed = Annotated[
+    str,
+    BeforeValidator(_typed),
+    Field(max_length=2000, description="A measurement or expression, as a person types it."),
+]
+Name = Annotated[str, Field(max_length=60)]
+
+
+class Model(BaseModel):
+    model_config = ConfigDict(extra="allow", validate_default=True)
+
+
+class RoundingRule(Model):
+    """One of: decimal places, significant figures, or the nearest step."""
+
+    places: Annotated[int | None, Field(ge=0, le=12)] = None
+    figures: Annotated[int | None, Field(ge=1, le=15)] = None
+    step: Typed | None = None
+
+
+class Settings(Model):
+    """What holds for the whole problem unless said otherwise."""
+
+    unit: str = "m"
+    angle: str = "deg"
+    pi: Literal["exact", "3.14", "22/7"] = "exact"
+    rounding: RoundingRule | Literal["none"] = RoundingRule(places=2)
+
+
+class Part(Model):
+    """One part of a plane figure: a shape with givens, placed and joined."""
+
+    name: Name
+    shape: Annotated[str, Field(max_length=60)]
+    given: dict[Annotated[str, Field(max_length=60)], Typed] = {}
+    at: tuple[Typed, Typed] = ("0", "0")
+    turn: Typed = "0"
+    flip: bool = False
+    join: Literal["add", "take", "common"] = "add"
+
+
+class Figure(Model):
+    """A named figure. Kind ``plane``: parts joined in order."""
+
+    name: Name
+    kind: Annotated[str, Field(max_length=60)] = "plane"
+    parts: list[Part] = []
+
+
+class Line(Model):
+    """A named expression of the working."""
+
+    name: Name
+    expression: Typed
+
+
+class Ask(Model):
+    """One thing that the problem wants to know."""
+
+    label: Annotated[str, Field(max_length=200)]
+    expression: Typed
+    unit: Annotated[str | None, Field(max_length=40)] = None
+    rounding: RoundingRule | Literal["none"] | None = None
+
+
+class Problem(Model):
+    """A problem document."""
+
+    format: Literal["tilt-grid/problem"] = "tilt-grid/problem"
+    version: Literal[1] = 1
+    title: Annotated[str, Field(max_length=200)] = ""
+    statement: Annotated[str, Field(max_length=20_000)] = ""
+    settings: Settings = Settings()
+    figures: Annotated[list[Figure], Field(max_length=MAX_FIGURES)] = []
+    lines: Annotated[list[Line], Field(max_length=MAX_LINES)] = []
+    asks: Annotated[list[Ask], Field(max_length=MAX_ASKS)] = []
+
+
+def read(document: dict[str, Any]) -> Problem:
+    """A checked problem from its JSON object. UnreadableDocument where it is none."""
+    try:
+        problem = Problem.model_validate(document)
+    except ValidationError as error:
+        raise UnreadableDocument(_first_fault(error)) from None
+    parts = sum(len(figure.parts) for figure in problem.figures)
+    if parts > MAX_PARTS:
+        raise UnreadableDocument(f"the problem has {parts} parts; at most {MAX_PARTS} are allowed")
+    return problem
+
+
+def read_text(text: str | bytes) -> Problem:
+    """A checked problem from a file's contents. UnreadableDocument, in words, where it is none."""
+    if len(text) > MAX_BYTES:
+        raise UnreadableDocument("the file is larger than 1 MB, the most a problem may have")
+    try:
+        document = json.loads(text)
+    except json.JSONDecodeError as error:
+        raise UnreadableDocument(
+            f"this is not JSON: line {error.lineno}, column {error.colno}: {error.msg}"
+        ) from None
+    except (UnicodeDecodeError, RecursionError):
+        raise UnreadableDocument("this is not a JSON text") from None
+    if not isinstance(document, dict):
+        raise UnreadableDocument("a problem file holds one JSON object in braces")
+    if document.get("format") != FORMAT:
+        raise UnreadableDocument(f'format: expected "{FORMAT}"')
+    return read(document)
+
+
+def _first_fault(error: ValidationError) -> str:
+    fault = error.errors()[0]
+    where = ".".join(str(step) for step in fault["loc"]) or "the document"
+    return f"{where}: {fault['msg'].lower()}"
+
+
+def json_schema() -> dict[str, Any]:
+    """The JSON Schema of the problem document, as published in docs/."""
+    schema = Problem.model_json_schema()
+    return {"$schema": "https://json-schema.org/draft/2020-12/schema", **schema}

@@ -1,0 +1,77 @@
+"""From a problem's settings to the way its values are told."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+
+from mensuration.expressions import ExpressionError, Path, Scope, evaluate, parse, unknown_word
+from mensuration.expressions.nodes import Node, Power, UnitOf
+from mensuration.numbers import NOT_ROUNDED, PI, Rounding, pi_by
+from mensuration.problem.complaints import Complaints
+from mensuration.problem.schema import RoundingRule, Settings
+from mensuration.problem.telling import Teller
+from mensuration.units import ANGLE_UNITS, LENGTH_UNITS, UNITS, Unit
+
+
+def read_settings(settings: Settings, complaints: Complaints) -> Teller:
+    """The teller for a problem; what can't be understood is complained about and left at its default."""
+    unit = UNITS["m"]
+    if settings.unit in LENGTH_UNITS:
+        unit = UNITS[settings.unit]
+    else:
+        error = unknown_word(settings.unit, LENGTH_UNITS, "unit of length")
+        complaints.add("settings.unit", "unknown-unit", error.says)
+    angle = UNITS["deg"]
+    if settings.angle in ANGLE_UNITS:
+        angle = UNITS[settings.angle]
+    else:
+        error = unknown_word(settings.angle, ANGLE_UNITS, "unit of angle")
+        complaints.add("settings.angle", "unknown-unit", error.says)
+    rounding = read_rounding(settings.rounding, "settings.rounding", complaints)
+    return Teller(unit, angle, rounding or Rounding(places=2), pi_by(settings.pi))
+
+
+def read_rounding(rule: RoundingRule | str | None, where: str, complaints: Complaints) -> Rounding | None:
+    """A rounding rule, or None when there is none or it can't be understood."""
+    if rule is None:
+        return None
+    if isinstance(rule, str):
+        return NOT_ROUNDED
+    named = [name for name in ("places", "figures", "step") if getattr(rule, name) is not None]
+    if len(named) != 1:
+        complaints.add(where, "rounding", "a rounding rule has one of: places, figures, step")
+        return None
+    if rule.step is None:
+        return Rounding(places=rule.places, figures=rule.figures)
+    try:
+        value = evaluate(parse(rule.step), Scope()).value.rational
+    except ExpressionError as error:
+        complaints.add(f"{where}.step", error.code, error.says, position=error.position)
+        return None
+    if value is None or value <= 0 or value.denominator > 10**12 or value.numerator > 10**12:
+        complaints.add(f"{where}.step", "rounding", "a rounding step is a plain number more than 0")
+        return None
+    return Rounding(step=Fraction(value))
+
+
+def parse_unit(text: str) -> Unit:
+    """A unit or a power of one from ``m``, ``m^2``, ``cm²``, ``deg``. ExpressionError when it is none."""
+    node = parse(text)
+    if isinstance(node, UnitOf):
+        return node.unit
+    if isinstance(node, Power) and isinstance(node.base, UnitOf):
+        power = evaluate(node.exponent, Scope(pi=PI)).value.rational
+        if power is not None and power.denominator == 1 and 1 <= power <= 9 and node.base.unit.factor:
+            return node.base.unit.to_power(int(power))
+    word = _first_word(node)
+    if word is not None:
+        raise unknown_word(word, UNITS, "unit")
+    raise ExpressionError("unknown-unit", "write one unit, such as m, cm^2 or deg")
+
+
+def _first_word(node: Node) -> str | None:
+    if isinstance(node, Power):
+        return _first_word(node.base)
+    if isinstance(node, Path):
+        return node.text
+    return None

@@ -1,0 +1,121 @@
+"""Telling values to people: one number in every form that a screen or a file needs."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from fractions import Fraction
+from typing import Any
+
+from mensuration.expressions import Quantity
+from mensuration.expressions.write import ATOM, POWER, PRODUCT, SUM, Written
+from mensuration.numbers import Real, Rounding, decimal, round_by
+from mensuration.numbers.rounding import decimal_or_fraction
+from mensuration.units import ANGLE, NO_UNIT, NUMBER, UNITS, Kind, Unit
+
+SHORT_PLACES = 6
+LONGEST_EXACT = 60
+SHOWN_FIGURES = 7
+
+
+@dataclass(frozen=True)
+class Teller:
+    """How this problem tells values: its unit, angle unit, rounding and convention for π."""
+
+    unit: Unit
+    angle: Unit
+    rounding: Rounding
+    pi: Real
+
+    def unit_for(self, kind: Kind) -> Unit | None:
+        """The unit in which a quantity of ``kind`` is told here; None when there is none."""
+        if kind == NUMBER:
+            return NO_UNIT
+        if kind == ANGLE:
+            return self.angle
+        if kind == Kind(length=kind.length) and kind.length > 0:
+            base = self.unit if self.unit.kind.length else UNITS["m"]
+            return base.to_power(kind.length)
+        if kind == Kind(plain=kind.plain) and kind.plain > 0:
+            return UNITS["unit"].to_power(kind.plain)
+        return None
+
+    def amount(self, quantity: Quantity, unit: Unit | None = None) -> tuple[Real, Unit]:
+        """The number of units in a quantity, and the unit."""
+        unit = unit or self.unit_for(quantity.kind)
+        if unit is None:
+            return quantity.value, NO_UNIT
+        return quantity.in_unit(unit, self.pi), unit
+
+    def tell(
+        self, quantity: Quantity, unit: Unit | None = None, rounding: Rounding | None = None
+    ) -> dict[str, Any]:
+        """A quantity in all its forms: exact, TeX, decimal, rounded, and as one line of text."""
+        value, unit = self.amount(quantity, unit)
+        rule = rounding or self.rounding
+        rounded = round_by(value, rule)
+        exact = value.exact
+        shown = self.written(quantity, unit)
+        number = rounded.text if rule.step is None else _mixed(rounded.value, rule.step)
+        return {
+            "exact": exact.text() if exact is not None else None,
+            "exactText": unit.after(exact.plain()) if exact is not None else None,
+            "tex": f"{_tex_number(exact.tex(), unit)}{unit.tex}" if exact is not None else None,
+            "decimal": decimal(value),
+            "unit": unit.text,
+            "rounded": rounded.text,
+            "text": unit.after(number),
+            "shown": {"tex": shown.tex, "text": shown.text},
+            "roundedTex": f"{_number_tex(number)}{unit.tex}",
+            "approximate": not rounded.unchanged,
+            "rule": rule.says(),
+            "note": "" if exact is not None else "no short exact form",
+        }
+
+    def written(self, quantity: Quantity, unit: Unit | None = None) -> Written:
+        """A quantity as it stands inside a line of working: short, exact where that is short."""
+        value, unit = self.amount(quantity, unit)
+        rational = value.rational
+        if rational is not None:
+            text = decimal_or_fraction(rational, SHORT_PLACES)
+            fraction = "/" in text
+            if fraction and len(text) > 9:
+                return self._rough(value, unit)
+            tex = rf"\tfrac{{{rational.numerator}}}{{{rational.denominator}}}" if fraction else text
+            binds = SUM if rational < 0 else POWER if fraction else ATOM
+            if unit.symbol and binds == ATOM:
+                binds = PRODUCT
+            return Written(f"{tex}{unit.tex}", unit.after(text), binds)
+        if value.exact is not None and len(value.exact.text()) <= LONGEST_EXACT:
+            sums = len(value.exact.terms) > 1
+            tex, plain = value.exact.tex(), value.exact.plain()
+            if sums and unit.symbol:
+                return Written(rf"\left({tex}\right){unit.tex}", unit.after(f"({plain})"), PRODUCT)
+            return Written(f"{tex}{unit.tex}", unit.after(plain), SUM if sums else PRODUCT)
+        return self._rough(value, unit)
+
+    def _rough(self, value: Real, unit: Unit) -> Written:
+        text = round_by(value, Rounding(figures=SHOWN_FIGURES)).text
+        return Written(rf"{text}\ldots{unit.tex}", unit.after(f"{text}…"), PRODUCT)
+
+
+def _tex_number(tex: str, unit: Unit) -> str:
+    return rf"\left({tex}\right)" if unit.symbol and (" + " in tex or " - " in tex) else tex
+
+
+def _mixed(value: Fraction, step: Fraction) -> str:
+    """A value rounded to a step: in eighths and the like as a mixed number, otherwise as a decimal."""
+    halving = step.denominator & (step.denominator - 1) == 0  # halves, quarters, eighths …
+    decimal_step = 10**12 % step.denominator == 0 and not halving
+    if value.denominator == 1 or decimal_step:
+        return decimal_or_fraction(value)
+    whole, rest = divmod(abs(value), 1)
+    sign = "-" if value < 0 else ""
+    return f"{sign}{f'{whole} ' if whole else ''}{rest.numerator}/{rest.denominator}"
+
+
+def _number_tex(text: str) -> str:
+    if "/" not in text:
+        return text
+    whole, _, fraction = text.rpartition(" ")
+    above, below = fraction.split("/")
+    return rf"{whole}\tfrac{{{above}}}{{{below}}}"

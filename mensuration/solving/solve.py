@@ -1,0 +1,204 @@
+"""From the givens of a catalogue figure to all its quantities, with the path taken."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass
+
+from mensuration.catalogue.figure import Figure
+from mensuration.expressions import ExpressionError, Quantity, Scope, evaluate, parse, paths
+from mensuration.numbers import Real
+from mensuration.numbers.rounding import Rounding, round_by
+
+
+class SolvingError(ValueError):
+    """Givens that determine no figure: a code, a sentence, and the given it stands at (or none)."""
+
+    def __init__(self, code: str, says: str, given: str | None = None) -> None:
+        super().__init__(says)
+        self.code = code
+        self.says = says
+        self.given = given
+
+
+@dataclass(frozen=True)
+class Step:
+    """One quantity found: by ``formula``, from the quantities it names."""
+
+    quantity: str
+    formula: str
+    source: str
+
+
+@dataclass(frozen=True)
+class Solution:
+    """Every quantity found (base units), which were given, and the steps in order."""
+
+    figure: Figure
+    values: Mapping[str, Quantity]
+    given: frozenset[str]
+    steps: tuple[Step, ...]
+    pi: Real
+
+    def scope(self) -> Scope:
+        return Scope(lambda path: self.values.get(path.text), lambda: list(self.values), self.pi)
+
+    def work_out(self, expression: str) -> Quantity:
+        return evaluate(parse(expression), self.scope())
+
+    def path_to(self, wanted: set[str]) -> list[Step]:
+        """The steps that lead from the givens to ``wanted``, in order, and no others."""
+        needed = set(wanted)
+        path: list[Step] = []
+        for step in reversed(self.steps):
+            if step.quantity in needed:
+                path.append(step)
+                needed |= {name.text for name in paths(parse(step.formula))}
+        return path[::-1]
+
+
+def _plainly(quantity: Quantity) -> str:
+    return round_by(quantity.value, Rounding(figures=5)).text
+
+
+def solve(
+    figure: Figure,
+    given: Mapping[str, Quantity],
+    pi: Real,
+    show: Callable[[Quantity], str] = _plainly,
+) -> Solution:
+    """All quantities of ``figure`` from any sufficient ``given`` ones. ``show`` writes values in complaints.
+
+    Goes forward in rounds: each round finds what follows from the rounds before by one rearranged
+    form, so the path to every quantity is a shortest one. Raises SolvingError when a value is out
+    of range, when the givens contradict one another, or when they are too few.
+    """
+    _check_signs(figure, given)
+    values = dict(given)
+    steps: list[Step] = []
+    scope = Scope(lambda path: values.get(path.text), lambda: list(values), pi)
+    _check_constraints(figure, values, scope)
+    while True:
+        found = _one_round(figure, values, scope)
+        if not found:
+            found = _from_defaults(figure, values, scope)
+        if not found:
+            break
+        for step, value in found:
+            values[step.quantity] = value
+            steps.append(step)
+        _check_found(figure, values, [step for step, _ in found])
+        _check_constraints(figure, values, scope)
+    missing = [m.name for m in figure.measures if m.name not in values]
+    if missing:
+        raise SolvingError("too-little", _too_little(figure, values))
+    _check_agreement(figure, given, values, scope, show)
+    return Solution(figure, values, frozenset(given), tuple(steps), pi)
+
+
+def _inputs(formula: str) -> set[str]:
+    return {path.text for path in paths(parse(formula))} - {"pi"}
+
+
+def _one_round(figure: Figure, values: Mapping[str, Quantity], scope: Scope) -> list[tuple[Step, Quantity]]:
+    found: dict[str, tuple[Step, Quantity]] = {}
+    for relation in figure.relations:
+        for quantity, formula in relation.forms.items():
+            if quantity in values or quantity in found or not _inputs(formula) <= values.keys():
+                continue
+            step = Step(quantity, formula, relation.source)
+            found[quantity] = (step, _worked(figure, step, scope))
+    return list(found.values())
+
+
+def _from_defaults(
+    figure: Figure, values: Mapping[str, Quantity], scope: Scope
+) -> list[tuple[Step, Quantity]]:
+    for quantity, formula in figure.defaults.items():
+        if quantity not in values and _inputs(formula) <= values.keys():
+            step = Step(quantity, formula, "the usual choice")
+            return [(step, _worked(figure, step, scope))]
+    return []
+
+
+def _worked(figure: Figure, step: Step, scope: Scope) -> Quantity:
+    try:
+        return evaluate(parse(step.formula), scope)
+    except ExpressionError:
+        raise SolvingError(
+            "impossible",
+            f"no {figure.title.lower()} has these measurements: its {step.quantity} would not be real",
+        ) from None
+
+
+def _check_signs(figure: Figure, given: Mapping[str, Quantity]) -> None:
+    for name, quantity in given.items():
+        measure = figure.measure(name)
+        if measure is not None and not measure.signed and quantity.value.sign() <= 0:
+            raise SolvingError("not-positive", f"{name} must be more than 0", name)
+
+
+def _check_found(figure: Figure, values: Mapping[str, Quantity], steps: list[Step]) -> None:
+    for step in steps:
+        measure = figure.measure(step.quantity)
+        if measure is not None and not measure.signed and values[step.quantity].value.sign() <= 0:
+            raise SolvingError(
+                "impossible",
+                f"no {figure.title.lower()} has these measurements: its {step.quantity} would not be more than 0",
+            )
+
+
+def _check_constraints(figure: Figure, values: Mapping[str, Quantity], scope: Scope) -> None:
+    for constraint in figure.constraints:
+        if _inputs(constraint.expression) <= values.keys():
+            if evaluate(parse(constraint.expression), scope).value.sign() <= 0:
+                raise SolvingError("out-of-range", constraint.says, constraint.at)
+
+
+def _check_agreement(
+    figure: Figure,
+    given: Mapping[str, Quantity],
+    values: Mapping[str, Quantity],
+    scope: Scope,
+    show: Callable[[Quantity], str],
+) -> None:
+    for relation in figure.relations:
+        quantity, formula = next(iter(relation.forms.items()))
+        again = evaluate(parse(formula), scope)
+        if not again.value.same_as(values[quantity].value):
+            clash = sorted(given)
+            names = ", ".join(clash[:-1]) + f" and {clash[-1]}"
+            raise SolvingError(
+                "contradiction",
+                f"{names} contradict one another: {quantity} = {formula} would be "
+                f"{show(again)}, not {show(values[quantity])}",
+                clash[-1],
+            )
+
+
+def _too_little(figure: Figure, values: Mapping[str, Quantity]) -> str:
+    if not values:
+        return f"a {figure.title.lower()} needs its {' and '.join(figure.usual)}"
+    helps = [
+        m.name for m in figure.measures if m.name not in values and _would_settle(figure, values, m.name)
+    ]
+    return (
+        f"one more measurement is needed: {' or '.join(helps[:3])}"
+        if helps
+        else "more measurements are needed"
+    )
+
+
+def _would_settle(figure: Figure, values: Mapping[str, Quantity], extra: str) -> bool:
+    known = {*values, extra}
+    forms: list[tuple[str, str]] = [
+        form for relation in figure.relations for form in relation.forms.items()
+    ] + list(figure.defaults.items())
+    grown = True
+    while grown:
+        grown = False
+        for quantity, formula in forms:
+            if quantity not in known and _inputs(formula) <= known:
+                known.add(quantity)
+                grown = True
+    return all(m.name in known for m in figure.measures)

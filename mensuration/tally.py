@@ -1,0 +1,247 @@
+"""The tally: the signed list of entries that makes one measure of a plane figure."""
+
+from __future__ import annotations
+
+from functools import cached_property
+from typing import Any
+
+from mensuration.expressions import Path, Quantity, parse, paths
+from mensuration.expressions.nodes import Node
+from mensuration.expressions.write import Leaf, Written, write
+from mensuration.numbers import Real
+from mensuration.plane import AreaShare, Composition, PlacedPart, Stretch
+from mensuration.problem.telling import Teller
+from mensuration.units import Kind
+
+AREA_TITLES = {
+    "overlap": ("overlap, counted twice", "lies partly on what was there before"),
+    "outside": ("lies outside, not there to take", "reaches beyond the figure"),
+}
+UNCOUNTED = {
+    "shared": "shared with {}: inside the figure, not counted",
+    "covered": "inside {}: not counted",
+    "cut": "taken away with {}: not counted",
+}
+
+
+def badge(index: int) -> str:
+    """A, B … Z, AA, AB …"""
+    letters = ""
+    index += 1
+    while index:
+        index, rest = divmod(index - 1, 26)
+        letters = chr(65 + rest) + letters
+    return letters
+
+
+class PlaneTallies:
+    """Area and perimeter of one composed figure, entry by entry."""
+
+    def __init__(self, name: str, composition: Composition, teller: Teller, length: Kind) -> None:
+        self.name = name
+        self.composition = composition
+        self.teller = teller
+        self.length = length
+        self.area_kind = length.power(2)
+
+    def quantity(self, measure: str) -> Quantity:
+        if measure == "area":
+            return Quantity(self.composition.area, self.area_kind)
+        return Quantity(self.composition.perimeter, self.length)
+
+    def measure(self) -> None:
+        """Find both measures now, so that what can go wrong goes wrong here."""
+        _ = self.composition.area, self.composition.perimeter
+
+    def told(self) -> dict[str, Any]:
+        return self._told
+
+    @cached_property
+    def _told(self) -> dict[str, Any]:
+        return {
+            "area": self._tally("area", [self._area_entry(share) for share in self.composition.shares]),
+            "perimeter": self._tally("perimeter", self._perimeter_entries()),
+        }
+
+    def _tally(self, measure: str, entries: list[dict[str, Any]]) -> dict[str, Any]:
+        total = self.teller.tell(self.quantity(measure))
+        note = (
+            ""
+            if total["exact"]
+            else "parts overlap partly: no short exact form, but every digit shown is proven"
+        )
+        return {"measure": measure, "entries": entries, "total": total, "note": note}
+
+    def warnings(self) -> list[tuple[str, str, str]]:
+        """What is odd though it can be worked out: (part, sentence, code)."""
+        found: list[tuple[str, str, str]] = []
+        for share in self.composition.shares:
+            name, relation = share.part.name, share.relation
+            if share.role == "outside" and relation == "apart":
+                found.append((name, f"{name} lies outside the figure: nothing is taken away", "outside"))
+            elif share.role == "outside" and relation == "around":
+                found.append((name, f"{name} covers the whole figure: nothing is left", "nothing-left"))
+            elif share.role == "outside":
+                found.append((name, f"{name} lies partly outside the figure", "partly-outside"))
+            elif share.role == "overlap" and relation == "within":
+                found.append(
+                    (name, f"{name} lies wholly inside what is there: it adds nothing", "adds-nothing")
+                )
+        return found
+
+    # Area
+
+    def _area_entry(self, share: AreaShare) -> dict[str, Any]:
+        part = share.part
+        value = self.teller.tell(Quantity(share.size, self.area_kind))
+        entry: dict[str, Any] = {
+            "id": f"area.{part.name}.{share.role}",
+            "sign": "-" if share.sign < 0 else "+",
+            "badge": badge(part.index),
+            "part": part.name,
+            "edge": None,
+            "role": share.role,
+            "counted": True,
+            "stretch": None,
+            "title": part.name,
+            "shape": part.solution.figure.title.lower(),
+            "note": "",
+            "value": value,
+            "steps": [],
+            "formula": None,
+            "numbers": None,
+        }
+        if share.role == "part":
+            entry.update(self._formula_of(part, "area"))
+        elif share.role == "common":
+            entry["title"] = f"common with {part.name}"
+            entry["note"] = "what lies in all parts so far"
+        else:
+            entry["title"], entry["note"] = AREA_TITLES[share.role]
+            entry["note"] = f"{part.name} {entry['note']}"
+        return entry
+
+    def _formula_of(self, part: PlacedPart, quantity: str) -> dict[str, Any]:
+        """Steps to the quantity, its formula and the numbers in place."""
+        solution = part.solution
+        if quantity in solution.given:
+            symbol = self._symbol(part)(Path((quantity,)))
+            return {"formula": _told(symbol), "numbers": _told(self._number(part)(Path((quantity,))))}
+        path = solution.path_to({quantity})
+        last = path[-1]
+        return {
+            "steps": [self._step(part, step.quantity, step.formula) for step in path[:-1]],
+            **self._written(part, last.quantity, last.formula),
+        }
+
+    def _step(self, part: PlacedPart, quantity: str, formula: str) -> dict[str, Any]:
+        written = self._written(part, quantity, formula)
+        value = self.teller.written(part.solution.values[quantity])
+        return {"quantity": quantity, **written, "value": _told(value)}
+
+    def _written(self, part: PlacedPart, quantity: str, formula: str) -> dict[str, Any]:
+        tree = parse(formula)
+        symbol = self._symbol(part)
+        left = symbol(Path((quantity,)))
+        right = write(tree, symbol)
+        return {
+            "formula": _told(Written(f"{left.tex} = {right.tex}", f"{left.text} = {right.text}")),
+            "numbers": _told(write(tree, self._number(part), times=True)),
+        }
+
+    def _symbol(self, part: PlacedPart) -> Leaf:
+        def symbol(path: Path) -> Written:
+            measure = part.solution.figure.measure(path.text)
+            if measure is None:
+                return Written(r"\pi", "π")
+            return Written(measure.symbol, measure.name)
+
+        return symbol
+
+    def _number(self, part: PlacedPart) -> Leaf:
+        """The value in place of a name; a given's is marked so that a click can find it."""
+
+        def numbered(path: Path) -> Written:
+            if path.names == ("pi",):
+                rational = self.teller.pi.rational
+                return (
+                    Written(r"\pi", "π")
+                    if rational is None
+                    else self.teller.written(Quantity(self.teller.pi))
+                )
+            written = self.teller.written(part.solution.values[path.text])
+            if path.text not in part.solution.given:
+                return written
+            marked = rf"\htmlData{{part={part.name}, given={path.text}}}{{{written.tex}}}"
+            return Written(marked, written.text, written.binds)
+
+        return numbered
+
+    # Perimeter
+
+    def _perimeter_entries(self) -> list[dict[str, Any]]:
+        stretches = list(enumerate(self.composition.stretches))
+        counted = [self._perimeter_entry(i, s) for i, s in stretches if s.role == "outline"]
+        return counted + [self._perimeter_entry(i, s) for i, s in stretches if s.role != "outline"]
+
+    def _perimeter_entry(self, index: int, stretch: Stretch) -> dict[str, Any]:
+        part = self._part(stretch.edge.part)
+        counts = stretch.role == "outline"
+        note = ""
+        if not counts:
+            beside = [self._part(i).name for i in stretch.beside]
+            note = UNCOUNTED[stretch.role].format(" and ".join(beside) or part.name)
+        elif not stretch.whole:
+            note = f"what is left of the {stretch.edge.name}"
+        return {
+            "id": f"perimeter.{index}",
+            "sign": "+" if counts else "",
+            "badge": badge(part.index),
+            "part": part.name,
+            "edge": stretch.edge.name,
+            "role": stretch.role,
+            "counted": counts,
+            "stretch": index,
+            "title": f"{part.name}, {stretch.edge.name}",
+            "shape": "line" if stretch.edge.straight else "arc",
+            "note": note,
+            "value": self.teller.tell(Quantity(stretch.length, self.length)),
+            **self._length_of(part, stretch),
+        }
+
+    def _length_of(self, part: PlacedPart, stretch: Stretch) -> dict[str, Any]:
+        none: dict[str, Any] = {"steps": [], "formula": None, "numbers": None}
+        if stretch.whole:
+            tree = parse(stretch.edge.formula)
+            wanted = {path.text for path in _names(tree)} - set(part.solution.given)
+            steps = [self._step(part, s.quantity, s.formula) for s in part.solution.path_to(wanted)]
+            return {
+                "steps": steps,
+                "formula": _told(write(tree, self._symbol(part))),
+                "numbers": _told(write(tree, self._number(part), times=True)),
+            }
+        others = self._gone(stretch)
+        if others is None:
+            return none
+        whole = self.teller.written(Quantity(stretch.edge.length, self.length))
+        gone = self.teller.written(Quantity(others, self.length))
+        return {**none, "numbers": _told(Written(f"{whole.tex} - {gone.tex}", f"{whole.text} − {gone.text}"))}
+
+    def _gone(self, stretch: Stretch) -> Real | None:
+        """What is missing of an edge, when only this one stretch of it is left and both are exact."""
+        rest = stretch.edge.length - stretch.length
+        left = [s for s in self.composition.stretches if s.edge is stretch.edge and s.role == "outline"]
+        if rest.exact is None or len(left) > 1:
+            return None
+        return rest
+
+    def _part(self, index: int) -> PlacedPart:
+        return self.composition.part(index)
+
+
+def _names(tree: Node) -> list[Path]:
+    return [path for path in paths(tree) if path.names != ("pi",)]
+
+
+def _told(written: Written) -> dict[str, str]:
+    return {"tex": written.tex, "text": written.text}

@@ -1,0 +1,122 @@
+"""Units and kinds of quantity. The definitions themselves are data, in units.toml."""
+
+from __future__ import annotations
+
+import tomllib
+from dataclasses import dataclass
+from fractions import Fraction
+from importlib.resources import files
+from typing import NamedTuple
+
+from mensuration.numbers import UNIT, Real
+
+
+class Kind(NamedTuple):
+    """The kind of a quantity: its power of length, of the plain unit and of angle."""
+
+    length: int = 0
+    plain: int = 0
+    angle: int = 0
+
+    def times(self, other: Kind, sign: int = 1) -> Kind:
+        return Kind(*(a + sign * b for a, b in zip(self, other, strict=True)))
+
+    def power(self, exponent: int) -> Kind:
+        return Kind(*(a * exponent for a in self))
+
+    def says(self) -> str:
+        """What a person calls this kind."""
+        if self in _KIND_NAMES:
+            return _KIND_NAMES[self]
+        size = self.length or self.plain
+        return f"a length to the power {size}" if not self.angle else "a mixed kind of quantity"
+
+
+NUMBER = Kind()
+LENGTH, AREA, VOLUME = Kind(1), Kind(2), Kind(3)
+ANGLE = Kind(angle=1)
+_KIND_NAMES = {
+    NUMBER: "a plain number",
+    LENGTH: "a length",
+    AREA: "an area",
+    VOLUME: "a volume",
+    ANGLE: "an angle",
+    Kind(plain=1): "a length in plain units",
+    Kind(plain=2): "an area in plain units",
+    Kind(plain=3): "a volume in plain units",
+}
+_BASE_KINDS = {"length": LENGTH, "plain": Kind(plain=1), "angle": ANGLE}
+_SUPERSCRIPTS = str.maketrans("-0123456789", "⁻⁰¹²³⁴⁵⁶⁷⁸⁹")
+
+
+@dataclass(frozen=True)
+class Unit:
+    """A unit or a power of one. ``factor`` is its size in base units; None stands for the radian."""
+
+    symbol: str
+    kind: Kind
+    factor: Fraction | None
+    power: int = 1
+
+    def size(self, pi: Real) -> Real:
+        if self.factor is None:
+            return UNIT / (Real.of(2) * pi)
+        return Real.of(self.factor)
+
+    def to_power(self, exponent: int) -> Unit:
+        factor = None if self.factor is None else self.factor**exponent
+        if factor is None and exponent != 1:
+            raise ValueError("powers of the radian are not used")
+        return Unit(self.symbol, self.kind.power(exponent), factor, self.power * exponent)
+
+    @property
+    def text(self) -> str:
+        """The unit as a contract writes it: ``m^2``; empty for a plain number."""
+        return self.symbol if self.power == 1 else f"{self.symbol}^{self.power}" if self.symbol else ""
+
+    def after(self, number: str) -> str:
+        """A number with this unit behind it, as a person reads it: ``1.75 m²``, ``110°``."""
+        if not self.symbol:
+            return number
+        if self.symbol == "deg":
+            return f"{number}°"
+        if self.kind.plain:
+            return f"{number} {self._plain_words(number)}"
+        power = "" if self.power == 1 else str(self.power).translate(_SUPERSCRIPTS)
+        return f"{number} {self.symbol}{power}"
+
+    def _plain_words(self, number: str) -> str:
+        words = {1: "unit", 2: "square unit", 3: "cubic unit"}.get(self.power, f"unit^{self.power}")
+        return words if number == "1" else words + "s"
+
+    @property
+    def tex(self) -> str:
+        """The unit in TeX, with its leading space."""
+        if not self.symbol:
+            return ""
+        if self.symbol == "deg":
+            return r"^\circ"
+        if self.kind.plain:
+            return rf"\ \text{{{self._plain_words('2')}}}"
+        power = "" if self.power == 1 else rf"^{{{self.power}}}"
+        return rf"\,\mathrm{{{self.symbol}}}{power}"
+
+
+NO_UNIT = Unit("", NUMBER, Fraction(1))
+
+
+def _load() -> tuple[dict[str, Unit], dict[str, tuple[str, ...]]]:
+    table = tomllib.loads(files("mensuration").joinpath("units.toml").read_text("utf-8"))
+    units: dict[str, Unit] = {}
+    names: dict[str, tuple[str, ...]] = {}
+    for row in table["unit"]:
+        factor = None if row["factor"] == "radian" else Fraction(row["factor"])
+        unit = Unit(row["symbol"], _BASE_KINDS[row["kind"]], factor)
+        names[unit.symbol] = (unit.symbol, *row["names"])
+        units.update(dict.fromkeys(names[unit.symbol], unit))
+    return units, names
+
+
+UNITS, UNIT_NAMES = _load()
+LENGTH_UNITS = tuple(s for s in UNIT_NAMES if UNITS[s].kind in (LENGTH, Kind(plain=1)))
+ANGLE_UNITS = tuple(s for s in UNIT_NAMES if UNITS[s].kind == ANGLE)
