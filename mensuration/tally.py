@@ -2,11 +2,10 @@
 
 from __future__ import annotations
 
-from functools import cached_property
+from functools import cached_property, lru_cache
 from typing import Any
 
 from mensuration.expressions import Path, Quantity, parse, paths
-from mensuration.expressions.nodes import Node
 from mensuration.expressions.write import Leaf, Written, write
 from mensuration.numbers import Real
 from mensuration.plane import AreaShare, Composition, PlacedPart, Stretch
@@ -112,7 +111,7 @@ class PlaneTallies:
             "numbers": None,
         }
         if share.role == "part":
-            entry.update(self._formula_of(part, "area"))
+            entry.update(_formula_of(part, "area", self.teller))
         elif share.role == "common":
             entry["title"] = f"common with {part.name}"
             entry["note"] = "what lies in all parts so far"
@@ -120,62 +119,6 @@ class PlaneTallies:
             entry["title"], entry["note"] = AREA_TITLES[share.role]
             entry["note"] = f"{part.name} {entry['note']}"
         return entry
-
-    def _formula_of(self, part: PlacedPart, quantity: str) -> dict[str, Any]:
-        """Steps to the quantity, its formula and the numbers in place."""
-        solution = part.solution
-        if quantity in solution.given:
-            symbol = self._symbol(part)(Path((quantity,)))
-            return {"formula": _told(symbol), "numbers": _told(self._number(part)(Path((quantity,))))}
-        path = solution.path_to({quantity})
-        last = path[-1]
-        return {
-            "steps": [self._step(part, step.quantity, step.formula) for step in path[:-1]],
-            **self._written(part, last.quantity, last.formula),
-        }
-
-    def _step(self, part: PlacedPart, quantity: str, formula: str) -> dict[str, Any]:
-        written = self._written(part, quantity, formula)
-        value = self.teller.written(part.solution.values[quantity])
-        return {"quantity": quantity, **written, "value": _told(value)}
-
-    def _written(self, part: PlacedPart, quantity: str, formula: str) -> dict[str, Any]:
-        tree = parse(formula)
-        symbol = self._symbol(part)
-        left = symbol(Path((quantity,)))
-        right = write(tree, symbol)
-        return {
-            "formula": _told(Written(f"{left.tex} = {right.tex}", f"{left.text} = {right.text}")),
-            "numbers": _told(write(tree, self._number(part), times=True)),
-        }
-
-    def _symbol(self, part: PlacedPart) -> Leaf:
-        def symbol(path: Path) -> Written:
-            measure = part.solution.figure.measure(path.text)
-            if measure is None:
-                return Written(r"\pi", "π")
-            return Written(measure.symbol, measure.name)
-
-        return symbol
-
-    def _number(self, part: PlacedPart) -> Leaf:
-        """The value in place of a name; a given's is marked so that a click can find it."""
-
-        def numbered(path: Path) -> Written:
-            if path.names == ("pi",):
-                rational = self.teller.pi.rational
-                return (
-                    Written(r"\pi", "π")
-                    if rational is None
-                    else self.teller.written(Quantity(self.teller.pi))
-                )
-            written = self.teller.written(part.solution.values[path.text])
-            if path.text not in part.solution.given:
-                return written
-            marked = rf"\htmlData{{part={part.name}, given={path.text}}}{{{written.tex}}}"
-            return Written(marked, written.text, written.binds)
-
-        return numbered
 
     # Perimeter
 
@@ -212,14 +155,7 @@ class PlaneTallies:
     def _length_of(self, part: PlacedPart, stretch: Stretch) -> dict[str, Any]:
         none: dict[str, Any] = {"steps": [], "formula": None, "numbers": None}
         if stretch.whole:
-            tree = parse(stretch.edge.formula)
-            wanted = {path.text for path in _names(tree)} - set(part.solution.given)
-            steps = [self._step(part, s.quantity, s.formula) for s in part.solution.path_to(wanted)]
-            return {
-                "steps": steps,
-                "formula": _told(write(tree, self._symbol(part))),
-                "numbers": _told(write(tree, self._number(part), times=True)),
-            }
+            return _whole_length(part, stretch.edge.formula, self.teller)
         others = self._gone(stretch)
         if others is None:
             return none
@@ -239,8 +175,73 @@ class PlaneTallies:
         return self.composition.part(index)
 
 
-def _names(tree: Node) -> list[Path]:
-    return [path for path in paths(tree) if path.names != ("pi",)]
+@lru_cache(maxsize=4000)
+def _formula_of(part: PlacedPart, quantity: str, teller: Teller) -> dict[str, Any]:
+    """Steps to the quantity, its formula and the numbers in place."""
+    solution = part.solution
+    if quantity in solution.given:
+        symbol = _symbol(part)(Path((quantity,)))
+        return {"formula": _told(symbol), "numbers": _told(_number(part, teller)(Path((quantity,))))}
+    path = solution.path_to({quantity})
+    last = path[-1]
+    return {
+        "steps": [_step(part, step.quantity, step.formula, teller) for step in path[:-1]],
+        **_written(part, last.quantity, last.formula, teller),
+    }
+
+
+def _step(part: PlacedPart, quantity: str, formula: str, teller: Teller) -> dict[str, Any]:
+    written = _written(part, quantity, formula, teller)
+    value = teller.written(part.solution.values[quantity])
+    return {"quantity": quantity, **written, "value": _told(value)}
+
+
+def _written(part: PlacedPart, quantity: str, formula: str, teller: Teller) -> dict[str, Any]:
+    tree = parse(formula)
+    symbol = _symbol(part)
+    left = symbol(Path((quantity,)))
+    right = write(tree, symbol)
+    return {
+        "formula": _told(Written(f"{left.tex} = {right.tex}", f"{left.text} = {right.text}")),
+        "numbers": _told(write(tree, _number(part, teller), times=True)),
+    }
+
+
+def _symbol(part: PlacedPart) -> Leaf:
+    def symbol(path: Path) -> Written:
+        measure = part.solution.figure.measure(path.text)
+        if measure is None:
+            return Written(r"\pi", "π")
+        return Written(measure.symbol, measure.name)
+
+    return symbol
+
+
+def _number(part: PlacedPart, teller: Teller) -> Leaf:
+    """The value in place of a name; a given's is marked so that a click can find it."""
+
+    def numbered(path: Path) -> Written:
+        if path.names == ("pi",):
+            rational = teller.pi.rational
+            return Written(r"\pi", "π") if rational is None else teller.written(Quantity(teller.pi))
+        written = teller.written(part.solution.values[path.text])
+        if path.text not in part.solution.given:
+            return written
+        marked = rf"\htmlData{{part={part.name}, given={path.text}}}{{{written.tex}}}"
+        return Written(marked, written.text, written.binds)
+
+    return numbered
+
+
+@lru_cache(maxsize=4000)
+def _whole_length(part: PlacedPart, formula: str, teller: Teller) -> dict[str, Any]:
+    tree = parse(formula)
+    wanted = {path.text for path in paths(tree) if path.names != ("pi",)} - set(part.solution.given)
+    return {
+        "steps": [_step(part, s.quantity, s.formula, teller) for s in part.solution.path_to(wanted)],
+        "formula": _told(write(tree, _symbol(part))),
+        "numbers": _told(write(tree, _number(part, teller), times=True)),
+    }
 
 
 def _told(written: Written) -> dict[str, str]:

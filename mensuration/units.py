@@ -5,6 +5,7 @@ from __future__ import annotations
 import tomllib
 from dataclasses import dataclass
 from fractions import Fraction
+from functools import lru_cache
 from importlib.resources import files
 from typing import NamedTuple
 
@@ -63,6 +64,7 @@ class Unit:
             return UNIT / (Real.of(2) * pi)
         return Real.of(self.factor)
 
+    @lru_cache(maxsize=200)  # noqa: B019 - units are few and live as long as the program
     def to_power(self, exponent: int) -> Unit:
         factor = None if self.factor is None else self.factor**exponent
         if factor is None and exponent != 1:

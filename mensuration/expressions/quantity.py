@@ -35,7 +35,7 @@ class Quantity:
     def in_unit(self, unit: Unit, pi: Real) -> Real:
         """The number of ``unit``s in this quantity; the kinds must be the same."""
         assert self.kind == unit.kind
-        return self.value / unit.size(pi)
+        return self.value if unit.factor == 1 else self.value / unit.size(pi)
 
 
 def _clash(left: Quantity, right: Quantity, done: str) -> str:

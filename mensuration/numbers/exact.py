@@ -19,9 +19,10 @@ Key = tuple[int, int]  # (power of π, square-free radicand)
 Rational = int | Fraction
 
 MAX_TERMS = 64
-MAX_BITS = 4096
+MAX_BITS = 2048  # of the larger of numerator and denominator
 _FACTOR_BITS = 96
 ONE_KEY: Key = (0, 1)
+_ONE = fmpq(1)
 
 
 class NotClosed(ArithmeticError):
@@ -53,20 +54,23 @@ class Exact:
 
     __slots__ = ("_hash", "terms")
 
-    def __init__(self, terms: Mapping[Key, Fraction]) -> None:
+    def __init__(self, terms: Mapping[Key, fmpq]) -> None:
         kept = {key: value for key, value in terms.items() if value}
-        if len(kept) > MAX_TERMS or any(_bits(value) > MAX_BITS for value in kept.values()):
+        if len(kept) > MAX_TERMS:
             raise NotClosed("the exact form is too long")
-        self.terms: Mapping[Key, Fraction] = kept
+        for value in kept.values():
+            if value.height_bits() > MAX_BITS:
+                raise NotClosed("the exact form is too long")
+        self.terms: Mapping[Key, fmpq] = kept
         self._hash: int | None = None
 
     @staticmethod
     def of(value: Rational) -> Exact:
-        return Exact({ONE_KEY: Fraction(value)})
+        return Exact({ONE_KEY: to_fmpq(value)})
 
     @staticmethod
     def pi(power: int = 1) -> Exact:
-        return Exact({(power, 1): Fraction(1)})
+        return Exact({(power, 1): _ONE})
 
     @staticmethod
     def root(value: Rational) -> Exact:
@@ -77,7 +81,7 @@ class Exact:
         if not fraction:
             return ZERO
         square, free = square_part(fraction.numerator * fraction.denominator)
-        return Exact({(0, free): Fraction(square, fraction.denominator)})
+        return Exact({(0, free): fmpq(square, fraction.denominator)})
 
     @property
     def rational(self) -> Fraction | None:
@@ -85,13 +89,13 @@ class Exact:
         if not self.terms:
             return Fraction(0)
         if len(self.terms) == 1 and ONE_KEY in self.terms:
-            return self.terms[ONE_KEY]
+            return to_fraction(self.terms[ONE_KEY])
         return None
 
     def __add__(self, other: Exact) -> Exact:
         total = dict(self.terms)
         for key, value in other.terms.items():
-            total[key] = total.get(key, Fraction(0)) + value
+            total[key] = total[key] + value if key in total else value
         return Exact(total)
 
     def __neg__(self) -> Exact:
@@ -103,12 +107,18 @@ class Exact:
     def __mul__(self, other: Exact) -> Exact:
         if len(self.terms) * len(other.terms) > MAX_TERMS * MAX_TERMS:
             raise NotClosed("the exact form is too long")
-        total: dict[Key, Fraction] = {}
+        if len(self.terms) == 1 == len(other.terms) and ONE_KEY in self.terms and ONE_KEY in other.terms:
+            return Exact({ONE_KEY: self.terms[ONE_KEY] * other.terms[ONE_KEY]})
+        total: dict[Key, fmpq] = {}
         for (pi_a, root_a), a in self.terms.items():
             for (pi_b, root_b), b in other.terms.items():
-                common = gcd(root_a, root_b)
-                key = (pi_a + pi_b, (root_a // common) * (root_b // common))
-                total[key] = total.get(key, Fraction(0)) + a * b * common
+                if root_a == 1 or root_b == 1:
+                    key, product = (pi_a + pi_b, root_a * root_b), a * b
+                else:
+                    common = gcd(root_a, root_b)
+                    key = (pi_a + pi_b, (root_a // common) * (root_b // common))
+                    product = a * b * common
+                total[key] = total[key] + product if key in total else product
         return Exact(total)
 
     def __truediv__(self, other: Exact) -> Exact:
@@ -118,19 +128,21 @@ class Exact:
         """1/self, by rationalising the denominator. NotClosed when powers of π are mixed in it."""
         if not self.terms:
             raise ZeroDivisionError("division by zero")
+        if len(self.terms) == 1:
+            ((pi_power, radicand), value) = next(iter(self.terms.items()))
+            return Exact({(-pi_power, radicand): 1 / (value * radicand)})
         powers = {pi for pi, _ in self.terms}
         if len(powers) > 1:
             raise NotClosed("no short exact form: powers of π are mixed in a denominator")
         power = powers.pop()
         below = Exact({(0, root): value for (_, root), value in self.terms.items()})
         above = Exact.of(1)
-        while below.rational is None:
+        while below.terms.keys() != {ONE_KEY}:
             radicand = max(root for _, root in below.terms)
             prime = int(fmpz(radicand).factor()[0][0])
             conjugate = Exact({(0, r): (-v if r % prime == 0 else v) for (_, r), v in below.terms.items()})
             above, below = above * conjugate, below * conjugate
-        scale = 1 / (below.rational or Fraction(1))
-        return above * Exact({(-power, 1): scale})
+        return above * Exact({(-power, 1): 1 / below.terms[ONE_KEY]})
 
     def __pow__(self, exponent: int) -> Exact:
         if abs(exponent) > 64:
@@ -149,15 +161,16 @@ class Exact:
         if len(self.terms) == 1:
             ((power, radicand), value) = next(iter(self.terms.items()))
             if power % 2 == 0 and radicand == 1:
-                return Exact.root(value) * Exact.pi(power // 2)
+                return Exact.root(to_fraction(value)) * Exact.pi(power // 2)
         if len(self.terms) == 2 and ONE_KEY in self.terms and all(p == 0 for p, _ in self.terms):
             return self._unnested_root()
         raise NotClosed("no short exact form for this square root")
 
     def _unnested_root(self) -> Exact:
         """√(a + b√n) = √((a+d)/2) ± √((a-d)/2) with d = √(a² - b²n), when d is rational and a ≥ d."""
-        a = self.terms[ONE_KEY]
-        ((_, n), b) = next((key, value) for key, value in self.terms.items() if key != ONE_KEY)
+        a = to_fraction(self.terms[ONE_KEY])
+        ((_, n), coefficient) = next((key, value) for key, value in self.terms.items() if key != ONE_KEY)
+        b = to_fraction(coefficient)
         square = a * a - b * b * n
         if a <= 0 or square < 0:
             raise NotClosed("no short exact form for this square root")
@@ -181,11 +194,16 @@ class Exact:
     def __repr__(self) -> str:
         return f"Exact({self.text()})"
 
+    def plain_sign(self) -> int | None:
+        """The sign where it can be read off: all terms have the same; else None."""
+        signs = {1 if value > 0 else -1 for value in self.terms.values()}
+        return signs.pop() if len(signs) == 1 else None if signs else 0
+
     def ball(self) -> arb:
         """An enclosure of the value at the working precision in force (see numbers.proof)."""
         total = arb(0)
         for (power, radicand), value in self.terms.items():
-            term = arb(fmpq(value.numerator, value.denominator))
+            term = arb(value)
             if radicand > 1:
                 term *= arb(radicand).sqrt()
             if power:
@@ -195,7 +213,7 @@ class Exact:
 
     def ordered(self) -> list[tuple[Key, Fraction]]:
         """Terms as a textbook writes them: plain numbers first, then roots, then rising powers of π."""
-        return sorted(self.terms.items(), key=lambda item: (item[0][0], item[0][1]))
+        return [(key, to_fraction(self.terms[key])) for key in sorted(self.terms)]
 
     def text(self) -> str:
         """Plain text that a computer algebra system can read, such as ``72/25 - 9*pi/25``."""
@@ -210,8 +228,14 @@ class Exact:
         return _signed(self.ordered(), _term_plain)
 
 
-def _bits(value: Fraction) -> int:
-    return value.numerator.bit_length() + value.denominator.bit_length()
+def to_fmpq(value: Rational) -> fmpq:
+    """A Python rational as FLINT's, in which exact values are reckoned."""
+    return fmpq(value.numerator, value.denominator)
+
+
+def to_fraction(value: fmpq) -> Fraction:
+    """FLINT's rational as Python's."""
+    return Fraction(int(value.p), int(value.q))
 
 
 def _signed(terms: list[tuple[Key, Fraction]], show: Callable[[Key, Fraction], str]) -> str:

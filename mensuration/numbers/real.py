@@ -125,14 +125,25 @@ class Real:
 
     def sign(self) -> int:
         """-1, 0 or 1. A number without exact form that cannot be told from 0 counts as 0."""
-        if self.exact is not None and not self.exact:
-            return 0
+        if self.exact is not None:
+            known = self.exact.plain_sign()
+            if known is not None:
+                return known
 
         def attempt() -> int | None:
             ball = self.ball()
             return 1 if ball > 0 else -1 if ball < 0 else None
 
         return prove(attempt) or 0
+
+    def __eq__(self, other: object) -> bool:
+        """Equality as a key: by exact form where both have one, else only a number and itself."""
+        if not isinstance(other, Real):
+            return NotImplemented
+        return self is other or (self.exact is not None and self.exact == other.exact)
+
+    def __hash__(self) -> int:
+        return hash(self.exact) if self.exact is not None else id(self)
 
     def __lt__(self, other: Real) -> bool:
         return (self - other).sign() < 0

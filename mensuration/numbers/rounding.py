@@ -68,9 +68,15 @@ def to_step(value: Real, step: Fraction) -> Fraction:
 def leading_exponent(value: Real) -> int:
     """The power of ten of the first digit that counts: 0 for 1.75, -2 for 0.0699. ``value`` ≠ 0."""
     size = abs(value)
-    with precision(PRECISIONS[0]):
-        logarithm = size.ball().log() / arb(10).log()
-    guess = floor(float(logarithm.mid())) if logarithm.is_finite() else floor(log10(float(size)))
+    rough = float(size)
+    if 1e-300 < rough < 1e300:
+        exponent = log10(rough)
+        guess = floor(exponent)
+        if 1e-9 < exponent - guess < 1 - 1e-9:  # a float is right about this
+            return guess
+    else:
+        with precision(PRECISIONS[0]):
+            guess = floor(float((size.ball().log() / arb(10).log()).mid()))
     while size < Real.of(Fraction(10) ** guess):
         guess -= 1
     while not size < Real.of(Fraction(10) ** (guess + 1)):

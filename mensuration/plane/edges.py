@@ -14,7 +14,7 @@ Spot = tuple[float, float]
 Box = tuple[float, float, float, float]  # left, bottom, right, top
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Edge:
     """One placed edge. ``radius`` is None for a straight one; ``sweep`` is in turns, signed.
 

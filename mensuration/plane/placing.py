@@ -29,6 +29,8 @@ class Placement:
     def put(self, local: Point) -> Point:
         """A point of the figure's own axes, in the plane: mirrored, then turned, then moved."""
         x, y = -local[0] if self.flip else local[0], local[1]
+        if self.turn.sign() == 0:
+            return self.at[0] + x, self.at[1] + y
         c, s = self.direction
         return self.at[0] + x * c - y * s, self.at[1] + x * s + y * c
 
@@ -39,7 +41,7 @@ class Placement:
         return x * c - y * s, x * s + y * c
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class PlacedPart:
     """A named part in the plane: its solved figure, placement, join, and edges with the inside on one side."""
 

@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
-from math import degrees, hypot
+from dataclasses import dataclass
+from functools import lru_cache
+from math import degrees
 from typing import Any
 
-from mensuration.catalogue.figure import Grip, Span
+from mensuration.catalogue.figure import XY, Grip, Span
 from mensuration.expressions import ExpressionError, parse
 from mensuration.expressions.nodes import Binary, Negative, Node, Number, UnitOf
 from mensuration.plane import Composition, Edge, PlacedPart, Stretch
@@ -21,12 +23,17 @@ SEARCHED_PARTS = 24
 
 def draw(composition: Composition, teller: Teller, typed: dict[str, Part]) -> dict[str, Any]:
     """Bounds, parts with everything that is drawn on them, the outline's loops, and all stretches."""
-    pen = _Pen(composition, teller, typed)
+    pen = _Pen(composition, teller)
     left, bottom, right, top = around([part.box for part in composition.parts])
+    parts = []
+    for part in composition.parts:
+        near = tuple(p for p in composition.parts if p is not part and _near(p, part))
+        label = pen.spot(_label_spot(part, near))
+        parts.append({**_part(part, teller, tuple(typed[part.name].given.items())), "label": label})
     return {
         "unit": teller.unit.symbol,
-        "bounds": [pen.number(v) for v in (left, bottom, right, top)],
-        "parts": [pen.part(part) for part in composition.parts],
+        "bounds": [v * pen.scale for v in (left, bottom, right, top)],
+        "parts": parts,
         "outline": [[pen.fragment(f, forward) for f, forward in loop] for loop in composition.loops],
         "stretches": [pen.stretch(i, s) for i, s in enumerate(composition.stretches)],
     }
@@ -38,72 +45,12 @@ def picture(part: PlacedPart, scale: float) -> list[dict[str, Any]]:
 
 
 class _Pen:
-    def __init__(self, composition: Composition, teller: Teller, typed: dict[str, Part]) -> None:
+    def __init__(self, composition: Composition, teller: Teller) -> None:
         self.composition = composition
-        self.teller = teller
-        self.typed = typed
-        self.scale = 1 / float(teller.unit.size(teller.pi))
-
-    def number(self, value: float) -> float:
-        return value * self.scale
+        self.scale = _scale(teller)
 
     def spot(self, spot: Spot) -> list[float]:
         return [spot[0] * self.scale, spot[1] * self.scale]
-
-    def point(self, point: Point) -> list[float]:
-        return [float(point[0]) * self.scale, float(point[1]) * self.scale]
-
-    def part(self, part: PlacedPart) -> dict[str, Any]:
-        figure = part.solution.figure
-        x, y = part.placement.at
-        return {
-            "name": part.name,
-            "badge": badge(part.index),
-            "shape": figure.name,
-            "title": figure.title,
-            "join": part.join,
-            "anchor": self.point((x, y)),
-            "turn": float(part.placement.turn) * 360,
-            "flip": part.placement.flip,
-            "path": [_edge_segment(edge, self.scale) for edge in part.edges],
-            "label": self.spot(_label_spot(self.composition, part)),
-            "spans": [self.span(part, span) for span in figure.spans if _drawn(part, span)],
-            "grips": [grip for grip in (self.grip(part, grip) for grip in figure.grips) if grip],
-            "rightAngles": [[self.point(part.point(xy)) for xy in corner] for corner in figure.right_angles],
-            "ticks": self.ticks(part),
-        }
-
-    def span(self, part: PlacedPart, span: Span) -> dict[str, Any]:
-        given = span.measure in part.solution.given
-        return {
-            "measure": span.measure,
-            "from": self.point(part.point(span.start)),
-            "to": self.point(part.point(span.end)),
-            "side": -span.side if part.placement.flip else span.side,
-            "given": given,
-            "typed": self.typed[part.name].given.get(span.measure) if given else None,
-            "text": self.teller.written(part.solution.values[span.measure]).text,
-        }
-
-    def grip(self, part: PlacedPart, grip: Grip) -> dict[str, Any] | None:
-        """A grip whose measures were typed as plain numbers; others can't follow a drag."""
-        drives = []
-        for measure, axis, factor in grip.drives:
-            free = measure in part.solution.figure.defaults and measure not in part.solution.given
-            if not free and not is_literal(self.typed[part.name].given.get(measure, "")):
-                continue
-            direction = {"x": (1.0, 0.0), "y": (0.0, 1.0)}.get(axis)
-            along = part.placement.along(direction) if direction else None
-            drives.append({"given": measure, "along": along, "factor": float(factor)})
-        return {"at": self.point(part.point(grip.at)), "drives": drives} if drives else None
-
-    def ticks(self, part: PlacedPart) -> list[list[dict[str, Any]]]:
-        groups = []
-        for names in part.solution.figure.equal_edges:
-            edges = [edge for edge in part.edges if edge.name in names]
-            if all(edge.length.same_as(edges[0].length) for edge in edges):
-                groups.append([_edge_segment(edge, self.scale) for edge in edges])
-        return groups
 
     def fragment(self, fragment: Fragment, forward: bool) -> dict[str, Any]:
         edge, vertices = fragment.edge, self.composition.arrangement.vertices
@@ -129,6 +76,82 @@ class _Pen:
             "edge": stretch.edge.name,
             "path": [self.fragment(f, True) for f in stretch.run],
         }
+
+
+def _scale(teller: Teller) -> float:
+    return 1 / float(teller.unit.size(teller.pi))
+
+
+@lru_cache(maxsize=2000)
+def _part(part: PlacedPart, teller: Teller, typed: tuple[tuple[str, str], ...]) -> dict[str, Any]:
+    """What is drawn of a part whatever stands beside it."""
+    return _PartPen(part, teller, dict(typed)).drawn()
+
+
+@dataclass(frozen=True)
+class _PartPen:
+    part: PlacedPart
+    teller: Teller
+    typed: dict[str, str]
+
+    def point(self, point: Point) -> list[float]:
+        scale = _scale(self.teller)
+        return [float(point[0]) * scale, float(point[1]) * scale]
+
+    def declared(self, xy: XY) -> list[float]:
+        return self.point(self.part.point(xy))
+
+    def drawn(self) -> dict[str, Any]:
+        part, figure = self.part, self.part.solution.figure
+        grips = [self.grip(grip) for grip in figure.grips]
+        return {
+            "name": part.name,
+            "badge": badge(part.index),
+            "shape": figure.name,
+            "title": figure.title,
+            "join": part.join,
+            "anchor": self.point(part.placement.at),
+            "turn": float(part.placement.turn) * 360,
+            "flip": part.placement.flip,
+            "path": picture(part, _scale(self.teller)),
+            "spans": [self.span(span) for span in figure.spans if _drawn(part, span)],
+            "grips": [grip for grip in grips if grip],
+            "rightAngles": [[self.declared(xy) for xy in corner] for corner in figure.right_angles],
+            "ticks": self.ticks(),
+        }
+
+    def span(self, span: Span) -> dict[str, Any]:
+        solution = self.part.solution
+        given = span.measure in solution.given
+        return {
+            "measure": span.measure,
+            "from": self.declared(span.start),
+            "to": self.declared(span.end),
+            "side": -span.side if self.part.placement.flip else span.side,
+            "given": given,
+            "typed": self.typed.get(span.measure) if given else None,
+            "text": self.teller.written(solution.values[span.measure]).text,
+        }
+
+    def grip(self, grip: Grip) -> dict[str, Any] | None:
+        """A grip whose measures were typed as plain numbers; others can't follow a drag."""
+        figure, given = self.part.solution.figure, self.part.solution.given
+        drives = []
+        for measure, axis, factor in grip.drives:
+            free = measure in figure.defaults and measure not in given
+            if free or is_literal(self.typed.get(measure, "")):
+                direction = {"x": (1.0, 0.0), "y": (0.0, 1.0)}.get(axis)
+                along = self.part.placement.along(direction) if direction else None
+                drives.append({"given": measure, "along": along, "factor": float(factor)})
+        return {"at": self.declared(grip.at), "drives": drives} if drives else None
+
+    def ticks(self) -> list[list[dict[str, Any]]]:
+        groups = []
+        for names in self.part.solution.figure.equal_edges:
+            edges = [edge for edge in self.part.edges if edge.name in names]
+            if all(edge.length.same_as(edges[0].length) for edge in edges):
+                groups.append([_edge_segment(edge, _scale(self.teller)) for edge in edges])
+        return groups
 
 
 def _edge_segment(edge: Edge, scale: float) -> dict[str, Any]:
@@ -170,12 +193,12 @@ def _literal(node: Node) -> bool:
             return False
 
 
-def _label_spot(composition: Composition, part: PlacedPart) -> Spot:
-    """A roomy spot inside the part that no other part covers, for its letter."""
+@lru_cache(maxsize=2000)
+def _label_spot(part: PlacedPart, near: tuple[PlacedPart, ...]) -> Spot:
+    """A roomy spot inside the part that no neighbour covers, for its letter."""
     left, bottom, right, top = part.box
-    if len(composition.parts) > SEARCHED_PARTS:
+    if len(near) > SEARCHED_PARTS:
         return (left + right) / 2, (bottom + top) / 2
-    near = [other for other in composition.parts if other is not part and _near(other, part)]
     border = [edge.spot(i / 8) for p in (part, *near) for edge in p.edges for i in range(9)]
     best, room = ((left + right) / 2, (bottom + top) / 2), -1.0
     for i in range(1, LABEL_GRID):
@@ -183,9 +206,10 @@ def _label_spot(composition: Composition, part: PlacedPart) -> Spot:
             spot = (left + (right - left) * i / LABEL_GRID, bottom + (top - bottom) * j / LABEL_GRID)
             if not part.contains(spot):
                 continue
-            here = min(hypot(spot[0] - x, spot[1] - y) for x, y in border)
+            u, v = spot
+            here = min([(u - x) * (u - x) + (v - y) * (v - y) for x, y in border])
             if any(other.contains(spot) for other in near):
-                here /= 100  # covered by another part: only if there is nothing better
+                here /= 1000  # covered by another part: only if there is nothing better
             if here > room * 1.02:
                 best, room = spot, here
     return best

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
 from typing import Any
 
 from mensuration.catalogue import figures as catalogue
@@ -21,6 +22,7 @@ from mensuration.problem.complaints import Complaints
 from mensuration.problem.graph import Node
 from mensuration.problem.schema import Part, Problem, read
 from mensuration.problem.settings import parse_unit, read_rounding, read_settings
+from mensuration.problem.telling import Teller
 from mensuration.solving import Solution, SolvingError, solve
 from mensuration.tally import PlaneTallies
 from mensuration.units import ANGLE, NUMBER, UNITS, Kind
@@ -169,7 +171,7 @@ class _Evaluation:
         if not sound:
             return
         try:
-            solution = solve(figure, given, self.teller.pi, lambda q: self.teller.written(q).text)
+            solution = _solved(part.shape, tuple(given.items()), self.teller)
         except SolvingError as fault:
             at = f"{where}.given.{fault.given}" if fault.given else f"{where}.given"
             self.complaints.add(at, fault.code, fault.says)
@@ -177,7 +179,7 @@ class _Evaluation:
         self.solutions[node] = solution
         placement = self._placement(part, where, node.name)
         if placement is not None:
-            self.placed[node] = place(part.name, index, part.join, solution, placement)
+            self.placed[node] = _placed(part.name, index, part.join, solution, placement)
 
     def _placement(self, part: Part, where: str, figure: str) -> Placement | None:
         values = []
@@ -228,9 +230,7 @@ class _Evaluation:
         for figure, part in self.names.parts:
             solution = self.solutions.get(Node("part", figure, part)) if figure == name else None
             if solution is not None:
-                parts[part] = {
-                    quantity: self.teller.tell(value) for quantity, value in solution.values.items()
-                }
+                parts[part] = _quantities(solution, self.teller)
         result: dict[str, Any] = {"quantities": {}, "parts": parts, "drawing": None, "tallies": {}}
         if node in self.composed:
             typed = {part.name: part for part in self.names.figures[name][1].parts}
@@ -250,20 +250,23 @@ class _Evaluation:
         where = f"lines.{node.name}.expression"
         try:
             quantity = evaluate(parse(line.expression), self._scope(None))
-            told = self._told(quantity, where)
+            self._check_unit(quantity)
         except ExpressionError as error:
             self.complaints.add(where, error.code, error.says, position=error.position)
             return
         self.lines[node] = quantity
         steps = expression_working(line.name, line.expression, quantity, self._scope(None), self.teller)
-        self.line_results[node.name] = {**told, "quantity": kind_name(quantity.kind), "steps": steps}
+        self.line_results[node.name] = {
+            **self.teller.tell(quantity),
+            "quantity": kind_name(quantity.kind),
+            "steps": steps,
+        }
 
-    def _told(self, quantity: Quantity, where: str) -> dict[str, Any]:
+    def _check_unit(self, quantity: Quantity) -> None:
         if self.teller.unit_for(quantity.kind) is None:
             raise ExpressionError(
                 "mixed-kind", f"this comes to {quantity.kind.says()}, which has no unit here"
             )
-        return self.teller.tell(quantity)
 
     def _work_out_ask(self, node: Node) -> None:
         number = int(node.name)
@@ -274,7 +277,7 @@ class _Evaluation:
         try:
             tree = parse(ask.expression)
             quantity = evaluate(tree, self._scope(None))
-            self._told(quantity, where)
+            self._check_unit(quantity)
         except ExpressionError as error:
             self.complaints.add(f"{where}.expression", error.code, error.says, position=error.position)
             return
@@ -317,6 +320,24 @@ class _Evaluation:
     def _unanswered(self, number: int) -> dict[str, Any]:
         empty = dict.fromkeys(("quantity", "kind", "exact", "tex", "decimal", "unit", "rounded", "text"))
         return {"label": self.problem.asks[number].label, **empty, "steps": [], "working": []}
+
+
+# While one part is dragged, all others stay as they are: what was solved and placed is remembered.
+
+
+@lru_cache(maxsize=2000)
+def _solved(shape: str, given: tuple[tuple[str, Quantity], ...], teller: Teller) -> Solution:
+    return solve(catalogue()[shape], dict(given), teller.pi, lambda quantity: teller.written(quantity).text)
+
+
+@lru_cache(maxsize=2000)
+def _quantities(solution: Solution, teller: Teller) -> dict[str, Any]:
+    return {quantity: teller.tell(value) for quantity, value in solution.values.items()}
+
+
+@lru_cache(maxsize=2000)
+def _placed(name: str, index: int, join: str, solution: Solution, placement: Placement) -> PlacedPart:
+    return place(name, index, join, solution, placement)
 
 
 def kind_name(kind: Kind) -> str:

@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from fractions import Fraction
+from functools import lru_cache
 from typing import Any
 
 from mensuration.expressions import Quantity
 from mensuration.expressions.write import ATOM, POWER, PRODUCT, SUM, Written
-from mensuration.numbers import Real, Rounding, decimal, round_by
+from mensuration.numbers import Exact, Real, Rounding, decimal, round_by
 from mensuration.numbers.rounding import decimal_or_fraction
 from mensuration.units import ANGLE, NO_UNIT, NUMBER, UNITS, Kind, Unit
 
@@ -52,50 +53,64 @@ class Teller:
         """A quantity in all its forms: exact, TeX, decimal, rounded, and as one line of text."""
         value, unit = self.amount(quantity, unit)
         rule = rounding or self.rounding
-        rounded = round_by(value, rule)
-        exact = value.exact
-        shown = self.written(quantity, unit)
-        number = rounded.text if rule.step is None else _mixed(rounded.value, rule.step)
-        return {
-            "exact": exact.text() if exact is not None else None,
-            "exactText": unit.after(exact.plain()) if exact is not None else None,
-            "tex": f"{_tex_number(exact.tex(), unit)}{unit.tex}" if exact is not None else None,
-            "decimal": decimal(value),
-            "unit": unit.text,
-            "rounded": rounded.text,
-            "text": unit.after(number),
-            "shown": {"tex": shown.tex, "text": shown.text},
-            "roundedTex": f"{_number_tex(number)}{unit.tex}",
-            "approximate": not rounded.unchanged,
-            "rule": rule.says(),
-            "note": "" if exact is not None else "no short exact form",
-        }
+        return dict(_exactly(value.exact, unit, rule)) if value.exact else _forms(value, unit, rule)
 
     def written(self, quantity: Quantity, unit: Unit | None = None) -> Written:
         """A quantity as it stands inside a line of working: short, exact where that is short."""
-        value, unit = self.amount(quantity, unit)
-        rational = value.rational
-        if rational is not None:
-            text = decimal_or_fraction(rational, SHORT_PLACES)
-            fraction = "/" in text
-            if fraction and len(text) > 9:
-                return self._rough(value, unit)
-            tex = rf"\tfrac{{{rational.numerator}}}{{{rational.denominator}}}" if fraction else text
-            binds = SUM if rational < 0 else POWER if fraction else ATOM
-            if unit.symbol and binds == ATOM:
-                binds = PRODUCT
-            return Written(f"{tex}{unit.tex}", unit.after(text), binds)
-        if value.exact is not None and len(value.exact.text()) <= LONGEST_EXACT:
-            sums = len(value.exact.terms) > 1
-            tex, plain = value.exact.tex(), value.exact.plain()
-            if sums and unit.symbol:
-                return Written(rf"\left({tex}\right){unit.tex}", unit.after(f"({plain})"), PRODUCT)
-            return Written(f"{tex}{unit.tex}", unit.after(plain), SUM if sums else PRODUCT)
-        return self._rough(value, unit)
+        return _inside(*self.amount(quantity, unit))
 
-    def _rough(self, value: Real, unit: Unit) -> Written:
-        text = round_by(value, Rounding(figures=SHOWN_FIGURES)).text
-        return Written(rf"{text}\ldots{unit.tex}", unit.after(f"{text}…"), PRODUCT)
+
+@lru_cache(maxsize=20_000)
+def _exactly(exact: Exact, unit: Unit, rule: Rounding) -> dict[str, Any]:
+    """Exact values come again and again while a figure is changed, so their forms are remembered."""
+    return _forms(Real(exact), unit, rule)
+
+
+def _forms(value: Real, unit: Unit, rule: Rounding) -> dict[str, Any]:
+    rounded = round_by(value, rule)
+    exact = value.exact
+    shown = _inside(value, unit)
+    number = rounded.text if rule.step is None else _mixed(rounded.value, rule.step)
+    return {
+        "exact": exact.text() if exact is not None else None,
+        "exactText": unit.after(exact.plain()) if exact is not None else None,
+        "tex": f"{_tex_number(exact.tex(), unit)}{unit.tex}" if exact is not None else None,
+        "decimal": decimal(value),
+        "unit": unit.text,
+        "rounded": rounded.text,
+        "text": unit.after(number),
+        "shown": {"tex": shown.tex, "text": shown.text},
+        "roundedTex": f"{_number_tex(number)}{unit.tex}",
+        "approximate": not rounded.unchanged,
+        "rule": rule.says(),
+        "note": "" if exact is not None else "no short exact form",
+    }
+
+
+def _inside(value: Real, unit: Unit) -> Written:
+    rational = value.rational
+    if rational is not None:
+        text = decimal_or_fraction(rational, SHORT_PLACES)
+        fraction = "/" in text
+        if fraction and len(text) > 9:
+            return _rough(value, unit)
+        tex = rf"\tfrac{{{rational.numerator}}}{{{rational.denominator}}}" if fraction else text
+        binds = SUM if rational < 0 else POWER if fraction else ATOM
+        if unit.symbol and binds == ATOM:
+            binds = PRODUCT
+        return Written(f"{tex}{unit.tex}", unit.after(text), binds)
+    if value.exact is not None and len(value.exact.text()) <= LONGEST_EXACT:
+        sums = len(value.exact.terms) > 1
+        tex, plain = value.exact.tex(), value.exact.plain()
+        if sums and unit.symbol:
+            return Written(rf"\left({tex}\right){unit.tex}", unit.after(f"({plain})"), PRODUCT)
+        return Written(f"{tex}{unit.tex}", unit.after(plain), SUM if sums else PRODUCT)
+    return _rough(value, unit)
+
+
+def _rough(value: Real, unit: Unit) -> Written:
+    text = round_by(value, Rounding(figures=SHOWN_FIGURES)).text
+    return Written(rf"{text}\ldots{unit.tex}", unit.after(f"{text}…"), PRODUCT)
 
 
 def _tex_number(tex: str, unit: Unit) -> str:

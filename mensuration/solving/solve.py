@@ -30,7 +30,7 @@ class Step:
     source: str
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Solution:
     """Every quantity found (base units), which were given, and the steps in order."""
 
