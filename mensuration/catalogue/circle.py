@@ -23,7 +23,7 @@ FIGURE = Figure(
         Relation({"perimeter": "circumference", "circumference": "perimeter"}, "another word for the same"),
     ),
     outline=Outline(("radius", "0"), (Arc("rim", ("radius", "0"), ("0", "0"), "360°", "2 pi radius"),)),
-    usual=("radius",),
+    starting={"radius": "1"},
     spans=(
         Span("radius", ("0", "0"), ("radius", "0"), side=0, unless="diameter"),
         Span("diameter", ("-radius", "0"), ("radius", "0"), side=0, always=False),

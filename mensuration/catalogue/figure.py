@@ -107,7 +107,7 @@ class Figure:
     measures: tuple[Measure, ...]
     relations: tuple[Relation, ...]
     outline: Outline
-    usual: tuple[str, ...]
+    starting: Mapping[str, str]
     spans: tuple[Span, ...]
     grips: tuple[Grip, ...]
     constraints: tuple[Constraint, ...] = ()
@@ -115,6 +115,11 @@ class Figure:
     right_angles: tuple[tuple[XY, XY, XY], ...] = ()
     equal_edges: tuple[tuple[str, ...], ...] = ()
     synonyms: tuple[str, ...] = ()
+
+    @property
+    def usual(self) -> tuple[str, ...]:
+        """The measures people usually give: those that a fresh part starts with."""
+        return tuple(self.starting)
 
     def measure(self, name: str) -> Measure | None:
         return next((m for m in self.measures if m.name == name), None)

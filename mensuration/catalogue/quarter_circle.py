@@ -37,7 +37,7 @@ FIGURE = Figure(
             Line("second radius", ("0", "0"), "radius"),
         ),
     ),
-    usual=("radius",),
+    starting={"radius": "1"},
     spans=(Span("radius", ("0", "0"), ("radius", "0")),),
     grips=(
         Grip(("radius", "0"), (("radius", "radial", "1"),)),

@@ -59,7 +59,7 @@ FIGURE = Figure(
             Line("left", ("0", "0"), "height"),
         ),
     ),
-    usual=("width", "height"),
+    starting={"width": "3", "height": "2"},
     spans=(
         Span("width", ("0", "0"), ("width", "0")),
         Span("height", ("width", "0"), ("width", "height")),

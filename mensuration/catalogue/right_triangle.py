@@ -71,7 +71,7 @@ FIGURE = Figure(
             Line("upright", ("0", "0"), "height"),
         ),
     ),
-    usual=("base", "height"),
+    starting={"base": "3", "height": "2"},
     spans=(
         Span("base", ("0", "0"), ("base", "0")),
         Span("height", ("0", "height"), ("0", "0")),

@@ -38,7 +38,7 @@ FIGURE = Figure(
             Arc("arc", ("-radius", "0"), ("0", "0"), "180°", "pi radius"),
         ),
     ),
-    usual=("radius",),
+    starting={"radius": "1"},
     spans=(
         Span("radius", ("0", "0"), ("0", "radius"), side=0, unless="diameter"),
         Span("diameter", ("-radius", "0"), ("radius", "0"), always=False),

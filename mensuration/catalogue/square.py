@@ -25,7 +25,7 @@ FIGURE = Figure(
             Line("left", ("0", "0"), "side"),
         ),
     ),
-    usual=("side",),
+    starting={"side": "2"},
     spans=(
         Span("side", ("0", "0"), ("side", "0")),
         Span("diagonal", ("0", "0"), ("side", "side"), side=0, always=False),

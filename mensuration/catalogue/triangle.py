@@ -36,7 +36,7 @@ FIGURE = Figure(
             Line("left side", ("0", "0"), "left"),
         ),
     ),
-    usual=("base", "height"),
+    starting={"base": "3", "height": "2"},
     spans=(
         Span("base", ("0", "0"), ("base", "0")),
         Span("height", ("offset", "0"), ("offset", "height"), side=0),

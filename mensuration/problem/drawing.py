@@ -57,12 +57,12 @@ class _Pen:
         tail, head = vertices[fragment.tail].spot, vertices[fragment.head].spot
         start, end = (tail, head) if forward else (head, tail)
         if edge.straight:
-            return {"kind": "line", "from": self.spot(start), "to": self.spot(end)}
+            return {"kind": "line", "start": self.spot(start), "end": self.spot(end)}
         sweep = degrees(edge.angles[1]) * (fragment.end_t - fragment.start_t)
         return {
             "kind": "arc",
-            "from": self.spot(start),
-            "to": self.spot(end),
+            "start": self.spot(start),
+            "end": self.spot(end),
             "centre": self.spot(edge.c),
             "radius": edge.r * self.scale,
             "sweep": sweep if forward else -sweep,
@@ -125,8 +125,8 @@ class _PartPen:
         given = span.measure in solution.given
         return {
             "measure": span.measure,
-            "from": self.declared(span.start),
-            "to": self.declared(span.end),
+            "start": self.declared(span.start),
+            "end": self.declared(span.end),
             "side": -span.side if self.part.placement.flip else span.side,
             "given": given,
             "typed": self.typed.get(span.measure) if given else None,
@@ -157,11 +157,11 @@ class _PartPen:
 def _edge_segment(edge: Edge, scale: float) -> dict[str, Any]:
     start, end = [edge.a[0] * scale, edge.a[1] * scale], [edge.b[0] * scale, edge.b[1] * scale]
     if edge.straight:
-        return {"kind": "line", "from": start, "to": end}
+        return {"kind": "line", "start": start, "end": end}
     return {
         "kind": "arc",
-        "from": start,
-        "to": end,
+        "start": start,
+        "end": end,
         "centre": [edge.c[0] * scale, edge.c[1] * scale],
         "radius": edge.r * scale,
         "sweep": degrees(edge.angles[1]),

@@ -1,0 +1,37 @@
+"""The catalogue as a picker shows it: each figure with a small picture and what a fresh part starts with."""
+
+from __future__ import annotations
+
+from functools import cache
+from typing import Any
+
+from mensuration.catalogue import figures
+from mensuration.expressions import Quantity, Scope, evaluate, parse
+from mensuration.numbers import PI
+from mensuration.plane import Placement, place
+from mensuration.problem.drawing import picture
+from mensuration.solving import solve
+from mensuration.units import LENGTH
+
+
+@cache
+def picker() -> list[dict[str, Any]]:
+    """Every figure: name, title, measures, starting givens and outline."""
+    rows = []
+    for figure in figures().values():
+        given = {
+            name: Quantity(evaluate(parse(text), Scope()).value, LENGTH)
+            for name, text in figure.starting.items()
+        }
+        part = place(figure.name, 0, "add", solve(figure, given, PI), Placement())
+        rows.append(
+            {
+                "name": figure.name,
+                "title": figure.title,
+                "measures": [m.name for m in figure.measures],
+                "starting": dict(figure.starting),
+                "path": picture(part, 1.0),
+                "bounds": list(part.box),
+            }
+        )
+    return rows

@@ -1,0 +1,65 @@
+"""The API: everything the web app asks of the server."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+
+from django.core.exceptions import RequestDataTooBig
+from django.http import Http404, HttpRequest, HttpResponse
+from ninja import NinjaAPI
+from ninja.errors import HttpError, ValidationError
+from ninja.utils import check_csrf
+
+from mensuration.problem import UnreadableDocument
+from server.problems.api import router as problems
+from server.working_out.api import router as working_out
+
+
+def from_our_page(request: HttpRequest) -> bool:
+    """Only requests that bring back the page's own cookie may change or work out anything (CSRF)."""
+    if check_csrf(request) is not None:
+        raise HttpError(403, "this request did not come from the application's own page: reload it")
+    return True
+
+
+api = NinjaAPI(title="Tilt Grid", version="1", docs_url=None, openapi_url="/openapi.json", auth=from_our_page)
+api.add_router("", working_out)
+api.add_router("/problems", problems)
+
+
+def says(request: HttpRequest, sentence: str, status: int) -> HttpResponse:
+    """A refusal: one sentence."""
+    return api.create_response(request, {"says": sentence}, status=status)
+
+
+@api.exception_handler(HttpError)
+def refused(request: HttpRequest, error: HttpError) -> HttpResponse:
+    return says(request, str(error), error.status_code)
+
+
+@api.exception_handler(Http404)
+def missing(request: HttpRequest, error: Http404) -> HttpResponse:
+    return says(request, "this problem is not on the shelf any more", 404)
+
+
+@api.exception_handler(UnreadableDocument)
+def unreadable(request: HttpRequest, error: UnreadableDocument) -> HttpResponse:
+    return says(request, str(error), 422)
+
+
+@api.exception_handler(RequestDataTooBig)
+def too_big(request: HttpRequest, error: RequestDataTooBig) -> HttpResponse:
+    return says(request, "the file is larger than 1 MB, the most a problem may have", 413)
+
+
+@api.exception_handler(ValidationError)
+def invalid(request: HttpRequest, error: ValidationError) -> HttpResponse:
+    fault: dict[str, Any] = error.errors[0]
+    where = ".".join(str(step) for step in fault["loc"][2:])
+    return says(request, f"{where}: {fault['msg'].lower()}" if where else fault["msg"].lower(), 422)
+
+
+def openapi_text() -> str:
+    """The OpenAPI document, as the web app's types are generated from it."""
+    return json.dumps(api.get_openapi_schema(path_prefix="/api/"), indent=2, sort_keys=True) + "\n"

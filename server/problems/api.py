@@ -1,0 +1,106 @@
+"""Problems: list, create, read, save, copy, remove; files in and out."""
+
+from __future__ import annotations
+
+import json
+import re
+from typing import Any
+
+from django.db import transaction
+from django.db.models import QuerySet
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404
+from ninja import Router, Status
+
+from mensuration.problem import MAX_BYTES, UnreadableDocument, read, read_text
+from mensuration.problem import Problem as Document
+from server.problems.models import Problem
+from server.problems.schemas import Conflict, Created, Listed, Opened, Refusal, Saved
+
+router = Router()
+
+
+def _read(document: dict[str, Any]) -> Document:
+    """A checked document, no larger than its file may be."""
+    if len(json.dumps(document, ensure_ascii=False)) > MAX_BYTES:
+        raise UnreadableDocument("the problem is larger than 1 MB, the most a problem may have")
+    return read(document)
+
+
+def _store(document: Document) -> Problem:
+    problem = Problem()
+    problem.put(document)
+    problem.save()
+    return problem
+
+
+@router.get("", response=list[Listed])
+def shelf(request: HttpRequest) -> QuerySet[Problem]:
+    """All problems, the last changed first."""
+    return Problem.objects.all()
+
+
+@router.post("", response={201: Opened, 422: Refusal}, exclude_none=True)
+def create(request: HttpRequest, created: Created) -> Status[Problem]:
+    """A new problem with this document."""
+    return Status(201, _store(_read(created.document)))
+
+
+@router.post(
+    "/file",
+    response={201: Opened, 422: Refusal},
+    exclude_none=True,
+    openapi_extra={
+        "requestBody": {"content": {"application/json": {"schema": {"type": "object"}}}, "required": True}
+    },
+)
+def open_file(request: HttpRequest) -> Status[Problem]:
+    """A new problem from the contents of a problem file."""
+    return Status(201, _store(read_text(request.body)))
+
+
+@router.get("/{problem_id}", response={200: Opened, 404: Refusal}, exclude_none=True)
+def opened(request: HttpRequest, problem_id: int) -> Problem:
+    return get_object_or_404(Problem, id=problem_id)
+
+
+@router.put(
+    "/{problem_id}", response={200: Opened, 409: Conflict, 404: Refusal, 422: Refusal}, exclude_none=True
+)
+def save(request: HttpRequest, problem_id: int, saved: Saved) -> Problem | Status[dict[str, Any]]:
+    """Save changes that were made to ``version``; if there is a newer one, nothing is stored."""
+    document = _read(saved.document)
+    with transaction.atomic():
+        problem = get_object_or_404(Problem, id=problem_id)
+        if problem.version != saved.version:
+            sentence = "this problem was changed elsewhere in the meantime"
+            return Status(409, {"says": sentence, "current": problem})
+        problem.put(document)
+        problem.version += 1
+        problem.save()
+    return problem
+
+
+@router.post("/{problem_id}/copy", response={201: Opened, 404: Refusal}, exclude_none=True)
+def copy(request: HttpRequest, problem_id: int) -> Status[Problem]:
+    """A copy beside the original."""
+    original = get_object_or_404(Problem, id=problem_id)
+    document = read(original.document)
+    title = document.title or "Untitled problem"
+    return Status(201, _store(document.model_copy(update={"title": f"{title} (copy)"[:200]})))
+
+
+@router.delete("/{problem_id}", response={204: None, 404: Refusal})
+def remove(request: HttpRequest, problem_id: int) -> Status[None]:
+    get_object_or_404(Problem, id=problem_id).delete()
+    return Status(204, None)
+
+
+@router.get("/{problem_id}/file", response={200: dict[str, Any], 404: Refusal})
+def download(request: HttpRequest, problem_id: int) -> HttpResponse:
+    """The problem as a file."""
+    problem = get_object_or_404(Problem, id=problem_id)
+    name = re.sub(r"[^a-z0-9]+", "-", problem.title.lower()).strip("-") or "problem"
+    text = json.dumps(problem.document, indent=2, ensure_ascii=False)
+    disposition = f'attachment; filename="{name}.json"'
+    return HttpResponse(text, content_type="application/json", headers={"Content-Disposition": disposition})

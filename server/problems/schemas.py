@@ -1,0 +1,64 @@
+"""Shapes of what the shelf and the bench exchange with the server."""
+
+from __future__ import annotations
+
+from datetime import datetime
+
+from ninja import ModelSchema, Schema
+from pydantic import JsonValue
+
+from mensuration.problem import Problem as Document
+from server.problems.models import Problem
+from server.working_out.schemas import Segment
+
+
+class Answer(Schema):
+    label: str
+    text: str
+
+
+class Preview(Schema):
+    outline: list[list[Segment]]
+    bounds: tuple[float, float, float, float] | None
+    answers: list[Answer]
+    faults: int
+
+
+class Listed(ModelSchema):
+    """A problem as the shelf shows it."""
+
+    preview: Preview
+
+    class Meta:
+        model = Problem
+        fields = ["id", "title", "version", "created", "changed"]
+
+
+class Opened(Schema):
+    """A problem as the bench works on it."""
+
+    id: int
+    version: int
+    changed: datetime
+    document: Document
+
+
+class Created(Schema):
+    document: dict[str, JsonValue]
+
+
+class Saved(Schema):
+    """A document to be saved; ``version`` is the one that the changes were made to."""
+
+    version: int
+    document: dict[str, JsonValue]
+
+
+class Refusal(Schema):
+    says: str
+
+
+class Conflict(Refusal):
+    """The problem as it is now, after somebody else's changes."""
+
+    current: Opened

@@ -1,0 +1,92 @@
+"""Django's settings. Everything that a run leaves behind is kept in ``var/`` (or TILT_GRID_VAR)."""
+
+from __future__ import annotations
+
+import os
+from pathlib import Path
+
+from csp.constants import NONE, SELF, UNSAFE_INLINE
+from django.core.management.utils import get_random_secret_key
+
+from mensuration.problem import MAX_BYTES
+
+ROOT = Path(__file__).resolve().parent.parent
+VAR = Path(os.environ.get("TILT_GRID_VAR", ROOT / "var"))
+BUILT_WEB = ROOT / "web" / "dist"
+
+
+def _secret_key() -> str:
+    """Made at first start, readable by its owner only, never in the repository."""
+    VAR.mkdir(parents=True, exist_ok=True)
+    path = VAR / "secret-key"
+    try:
+        handle = os.open(path, os.O_WRONLY | os.O_CREAT | os.O_EXCL, 0o600)
+    except FileExistsError:
+        return path.read_text().strip()
+    with os.fdopen(handle, "w") as file:
+        file.write(key := get_random_secret_key())
+    return key
+
+
+SECRET_KEY = _secret_key()
+DEBUG = os.environ.get("TILT_GRID_DEBUG") == "1"
+ALLOWED_HOSTS = ["127.0.0.1", "localhost", "[::1]"]
+CSRF_TRUSTED_ORIGINS = ["http://127.0.0.1:5173", "http://localhost:5173"] if DEBUG else []
+
+INSTALLED_APPS = ["csp", "ninja", "server.problems"]
+MIDDLEWARE = [
+    "django.middleware.security.SecurityMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "csp.middleware.CSPMiddleware",
+    "django.middleware.common.CommonMiddleware",
+    "django.middleware.csrf.CsrfViewMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+]
+ROOT_URLCONF = "server.urls"
+WSGI_APPLICATION = "server.wsgi.application"
+
+DATABASES = {
+    "default": {
+        "ENGINE": "django.db.backends.sqlite3",
+        "NAME": VAR / "tilt-grid.sqlite3",
+        "OPTIONS": {
+            "transaction_mode": "IMMEDIATE",
+            "timeout": 10,
+            "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL; PRAGMA foreign_keys=ON;",
+        },
+    }
+}
+DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+USE_TZ = True
+TIME_ZONE = "UTC"
+LANGUAGE_CODE = "en"
+USE_I18N = False
+
+# Built files carry a hash of their contents in their names, so browsers may keep them for good.
+WHITENOISE_ROOT = BUILT_WEB if BUILT_WEB.is_dir() else None
+WHITENOISE_INDEX_FILE = False
+WHITENOISE_IMMUTABLE_FILE_TEST = r"/assets/"
+STATIC_URL = "/static/"
+
+# A document of the largest size, written out again with escapes, still gets its answer in words.
+DATA_UPLOAD_MAX_MEMORY_SIZE = 8 * MAX_BYTES
+
+CSRF_COOKIE_SAMESITE = "Strict"
+SECURE_CONTENT_TYPE_NOSNIFF = True
+SECURE_REFERRER_POLICY = "same-origin"
+SECURE_CROSS_ORIGIN_OPENER_POLICY = "same-origin"
+X_FRAME_OPTIONS = "DENY"
+CONTENT_SECURITY_POLICY = {
+    "DIRECTIVES": {
+        "default-src": [SELF],
+        "script-src": [SELF],
+        "style-src": [SELF, UNSAFE_INLINE],  # KaTeX and the popovers place things by inline styles
+        "img-src": [SELF, "data:"],
+        "font-src": [SELF],
+        "connect-src": [SELF],
+        "object-src": [NONE],
+        "base-uri": [NONE],
+        "form-action": [SELF],
+        "frame-ancestors": [NONE],
+    }
+}
