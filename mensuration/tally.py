@@ -67,7 +67,7 @@ class PlaneTallies:
         note = (
             ""
             if total["exact"]
-            else "parts overlap partly: no short exact form, but every digit shown is proven"
+            else "parts overlap partly: given as a decimal, every digit proven"
         )
         return {"measure": measure, "entries": entries, "total": total, "note": note}
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable
 from fractions import Fraction
 
-from flint import arb
+from flint import arb, ctx
 
 from mensuration.numbers.exact import ZERO, Exact, NotClosed, Rational
 from mensuration.numbers.proof import precision, prove
@@ -20,7 +20,7 @@ class Real:
     :mod:`mensuration.numbers.exact`; beyond it the number goes on as a recipe alone.
     """
 
-    __slots__ = ("_float", "_recipe", "exact")
+    __slots__ = ("_balls", "_float", "_recipe", "exact")
 
     def __init__(self, exact: Exact | None, recipe: Recipe | None = None) -> None:
         if exact is None and recipe is None:
@@ -28,6 +28,7 @@ class Real:
         self.exact = exact
         self._recipe = recipe
         self._float: float | None = None
+        self._balls: dict[int, arb] = {}
 
     @staticmethod
     def of(value: Rational) -> Real:
@@ -47,8 +48,12 @@ class Real:
 
     def ball(self) -> arb:
         """An enclosure at the working precision in force."""
-        if self.exact is not None:
-            return self.exact.ball()
+        bits = ctx.prec
+        if bits not in self._balls:
+            self._balls[bits] = self.exact.ball() if self.exact is not None else self._worked_out()
+        return self._balls[bits]
+
+    def _worked_out(self) -> arb:
         assert self._recipe is not None
         return self._recipe()
 

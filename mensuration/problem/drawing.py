@@ -142,7 +142,9 @@ class _PartPen:
             if free or is_literal(self.typed.get(measure, "")):
                 direction = {"x": (1.0, 0.0), "y": (0.0, 1.0)}.get(axis)
                 along = self.part.placement.along(direction) if direction else None
-                drives.append({"given": measure, "along": along, "factor": float(factor)})
+                declared = figure.measure(measure)
+                signed = declared is not None and declared.signed
+                drives.append({"given": measure, "along": along, "factor": float(factor), "signed": signed})
         return {"at": self.declared(grip.at), "drives": drives} if drives else None
 
     def ticks(self) -> list[list[dict[str, Any]]]:

@@ -83,7 +83,7 @@ def _forms(value: Real, unit: Unit, rule: Rounding) -> dict[str, Any]:
         "roundedTex": f"{_number_tex(number)}{unit.tex}",
         "approximate": not rounded.unchanged,
         "rule": rule.says(),
-        "note": "" if exact is not None else "no short exact form",
+        "note": "" if exact is not None else "given as a decimal; every digit shown is proven",
     }
 
 

@@ -14,6 +14,7 @@ from ninja import Router, Status
 
 from mensuration.problem import MAX_BYTES, UnreadableDocument, read, read_text
 from mensuration.problem import Problem as Document
+from server.problems.demo import put_demo_on_shelf
 from server.problems.models import Problem
 from server.problems.schemas import Conflict, Created, Listed, Opened, Refusal, Saved
 
@@ -57,6 +58,12 @@ def create(request: HttpRequest, created: Created) -> Status[Problem]:
 def open_file(request: HttpRequest) -> Status[Problem]:
     """A new problem from the contents of a problem file."""
     return Status(201, _store(read_text(request.body)))
+
+
+@router.post("/demo", response={201: int})
+def demo(request: HttpRequest) -> Status[int]:
+    """Put the demo problems on the shelf."""
+    return Status(201, put_demo_on_shelf())
 
 
 @router.get("/{problem_id}", response={200: Opened, 404: Refusal}, exclude_none=True)

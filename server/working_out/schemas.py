@@ -91,6 +91,7 @@ class Drive(Schema):
     given: str
     along: Spot | None
     factor: float
+    signed: bool
 
 
 class Grip(Schema):

@@ -7,7 +7,7 @@ from typing import Any
 from django.conf import settings
 from django.core.management.base import BaseCommand
 
-from mensuration.problem import read_text
+from server.problems.demo import put_demo_on_shelf
 from server.problems.models import Problem
 
 MARK = "demo-loaded"
@@ -20,8 +20,5 @@ class Command(BaseCommand):
         mark = settings.VAR / MARK
         if mark.exists() or Problem.objects.exists():
             return
-        for file in sorted((settings.ROOT / "demo").glob("*.json"), reverse=True):
-            problem = Problem()
-            problem.put(read_text(file.read_bytes()))
-            problem.save()
+        put_demo_on_shelf()
         mark.touch()

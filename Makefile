@@ -1,0 +1,72 @@
+# Tilt Grid: every command of the project. `make demo` to use it, `make test` to check it.
+SHELL := /bin/bash
+PYTHON ?= python3
+VENV := .venv
+BIN := $(VENV)/bin
+VAR ?= var
+HOST := 127.0.0.1
+PORT ?= 8000
+WEB_SOURCES := $(shell find web/src web/public -type f) web/index.html web/vite.config.ts web/package-lock.json
+SERVE := $(BIN)/granian --interface wsgi --host $(HOST) --workers 1 --blocking-threads 2 --no-ws server.wsgi:application
+
+export TILT_GRID_VAR := $(abspath $(VAR))
+
+.PHONY: demo test bench screenshots dev check types schema clean
+
+demo: $(VENV)/run.stamp web/dist/.stamp
+	@$(BIN)/python manage.py migrate --verbosity 0
+	@$(BIN)/python manage.py load_demo
+	@echo
+	@echo "  Tilt Grid is at http://$(HOST):$(PORT)/   (Ctrl+C ends it; your work is kept in $(VAR)/)"
+	@echo
+	@exec $(SERVE) --port $(PORT) --log-level warning
+
+dev: $(VENV)/test.stamp web/node_modules/.stamp
+	@$(BIN)/python manage.py migrate --verbosity 0
+	@$(BIN)/python manage.py load_demo
+	@echo "  Tilt Grid, rebuilt as you write, is at http://$(HOST):5173/"
+	@trap 'kill 0' EXIT; TILT_GRID_DEBUG=1 $(SERVE) --port 8000 --reload & cd web && npx vite --clearScreen false
+
+test: $(VENV)/test.stamp web/dist/.stamp
+	@./tests/need-chromium
+	$(BIN)/ruff check .
+	$(BIN)/ruff format --check .
+	$(BIN)/mypy
+	cd web && npm run -s check && npm run -s lint
+	$(BIN)/pytest tests
+
+bench: $(VENV)/test.stamp web/dist/.stamp
+	@./tests/need-chromium
+	$(BIN)/python -m bench
+
+screenshots: $(VENV)/test.stamp web/dist/.stamp
+	@./tests/need-chromium
+	$(BIN)/python -m tests.browser.screenshots
+
+# What is generated from the code and checked in; tests hold it to the code.
+types: $(VENV)/run.stamp web/node_modules/.stamp
+	$(BIN)/python manage.py print_openapi > web/openapi.json
+	cd web && npm run -s types
+
+schema: $(VENV)/run.stamp
+	$(BIN)/python -m mensuration schema > docs/problem.schema.json
+
+$(VENV)/run.stamp: requirements.lock
+	@test -x $(BIN)/python || $(PYTHON) -m venv $(VENV)
+	$(BIN)/python -m pip install --quiet --disable-pip-version-check -r requirements.lock
+	@touch $@
+
+$(VENV)/test.stamp: requirements-test.lock $(VENV)/run.stamp
+	$(BIN)/python -m pip install --quiet --disable-pip-version-check -r requirements-test.lock
+	@touch $@
+
+web/node_modules/.stamp: web/package-lock.json
+	cd web && npm ci --silent --no-audit --no-fund
+	@touch $@
+
+web/dist/.stamp: web/node_modules/.stamp $(WEB_SOURCES)
+	cd web && npm run --silent build -- --logLevel warn
+	@touch $@
+
+clean:
+	rm -rf $(VENV) web/node_modules web/dist .pytest_cache .mypy_cache .ruff_cache

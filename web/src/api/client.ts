@@ -1,0 +1,53 @@
+import type { EntryAnswer, Listed, Opened, ProblemDocument, Reference, Results } from "./types";
+
+/** A refusal of the server: its sentence, its status, and for a conflict the problem as it is now. */
+export class Refused extends Error {
+  constructor(
+    message: string,
+    readonly status: number,
+    readonly current?: Opened,
+  ) {
+    super(message);
+  }
+}
+
+function csrfToken(): string {
+  return /(?:^|;\s*)csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? "";
+}
+
+async function ask<T>(method: string, path: string, body?: unknown, init: RequestInit = {}): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(`/api${path}`, {
+      ...init,
+      method,
+      headers: { "Content-Type": "application/json", "X-CSRFToken": csrfToken() },
+      body: body === undefined ? undefined : typeof body === "string" ? body : JSON.stringify(body),
+    });
+  } catch {
+    throw new Refused("The server can't be reached. Your work is kept here; it is saved when the server is back.", 0);
+  }
+  if (response.status === 204) return undefined as T;
+  const answer: unknown = await response.json().catch(() => null);
+  if (!response.ok) {
+    const refusal = answer as { says?: string; current?: Opened } | null;
+    throw new Refused(refusal?.says ?? `The server answered with an error (${response.status}).`, response.status, refusal?.current);
+  }
+  return answer as T;
+}
+
+export const api = {
+  shelf: () => ask<Listed[]>("GET", "/problems"),
+  open: (id: number) => ask<Opened>("GET", `/problems/${id}`),
+  create: (document: unknown) => ask<Opened>("POST", "/problems", { document }),
+  openFile: (text: string) => ask<Opened>("POST", "/problems/file", text),
+  save: (id: number, version: number, document: ProblemDocument, leaving = false) =>
+    ask<Opened>("PUT", `/problems/${id}`, { version, document }, { keepalive: leaving }),
+  loadDemo: () => ask<number>("POST", "/problems/demo"),
+  copy: (id: number) => ask<Opened>("POST", `/problems/${id}/copy`),
+  remove: (id: number) => ask<undefined>("DELETE", `/problems/${id}`),
+  evaluate: (document: ProblemDocument) => ask<Results>("POST", "/evaluate", document),
+  entry: (text: string, taken: string[]) => ask<EntryAnswer>("POST", "/entry", { text, taken }),
+  reference: () => ask<Reference>("GET", "/reference"),
+  fileAddress: (id: number) => `/api/problems/${id}/file`,
+};

@@ -1,0 +1,65 @@
+import type { Opened } from "../api/types";
+import { api } from "../api/client";
+import { Brand } from "../ui/Brand";
+import { Button } from "../ui/Button";
+import { TextInPlace } from "../ui/TextInPlace";
+import { SettingsButton } from "../statement/SettingsButton";
+import { Shortcuts } from "./Shortcuts";
+import { useBench, useBenchStore, useHistory } from "./store";
+import type { Saving } from "./useSaving";
+
+export function Header({ opened, saving }: { opened: Opened; saving: Saving }) {
+  const store = useBenchStore();
+  const title = useBench((state) => state.document.title);
+  const past = useHistory((history) => history.pastStates.length);
+  const future = useHistory((history) => history.futureStates.length);
+  return (
+    <header className="flex flex-wrap items-center gap-x-2 gap-y-1 border-b border-edge bg-sheet px-3 py-1.5 no-print">
+      <Brand />
+      <span aria-hidden className="h-6 w-px slant bg-rule" />
+      <h1 className="min-w-40 grow">
+        <TextInPlace
+          value={title}
+          label="Title"
+          placeholder="Untitled problem"
+          className="w-full border-transparent! bg-transparent! text-lg! font-semibold hover:border-rule!"
+          onCommit={(text) => {
+            const state = store.getState();
+            state.commit({ ...state.document, title: text.trim().slice(0, 200) });
+          }}
+        />
+      </h1>
+      <SavedSign saving={saving} />
+      <Button look="quiet" onClick={() => store.temporal.getState().undo()} disabled={past === 0} title="Undo (Ctrl+Z)">
+        Undo
+      </Button>
+      <Button look="quiet" onClick={() => store.temporal.getState().redo()} disabled={future === 0} title="Redo (Ctrl+Shift+Z)">
+        Redo
+      </Button>
+      <SettingsButton />
+      <a
+        href={api.fileAddress(opened.id)}
+        download
+        className="inline-flex min-h-8 items-center rounded-md border border-rule bg-sheet px-2.5 py-1 text-sm hover:bg-pine-wash"
+      >
+        Download
+      </a>
+      <Shortcuts />
+    </header>
+  );
+}
+
+function SavedSign({ saving }: { saving: Saving }) {
+  const words = {
+    saved: "Saved",
+    waiting: "Saving …",
+    saving: "Saving …",
+    failed: "Not saved yet",
+    conflict: "Waiting for your choice",
+  }[saving.state];
+  return (
+    <span role="status" className={`px-1 text-sm ${saving.state === "failed" ? "text-alarm" : "text-soft"}`} title={saving.state === "failed" ? saving.says : undefined}>
+      {words}
+    </span>
+  );
+}

@@ -1,0 +1,122 @@
+import { createContext, useContext } from "react";
+import { createStore, useStore, type StoreApi } from "zustand";
+import { temporal, type TemporalState } from "zundo";
+import type { Opened, ProblemDocument } from "../api/types";
+
+export type MeasureName = "area" | "perimeter";
+
+/** What the pointer or the keyboard is on: a part, and perhaps one entry of a tally. */
+export interface Lit {
+  part: string;
+  id?: string;
+}
+
+/** An open editor for one given of one part, standing at a place on the screen. */
+export interface Editing {
+  part: string;
+  given: string;
+  at: { left: number; top: number; width: number; height: number };
+}
+
+export interface BenchState {
+  document: ProblemDocument;
+  /** The document while something is being dragged or typed; not yet part of the history. */
+  draft: ProblemDocument | null;
+  figure: number;
+  selected: string | null;
+  lit: Lit | null;
+  measure: MeasureName;
+  editing: Editing | null;
+  commit: (document: ProblemDocument) => void;
+  preview: (draft: ProblemDocument | null) => void;
+  set: (change: Partial<Pick<BenchState, "figure" | "selected" | "lit" | "measure" | "editing">>) => void;
+}
+
+type Tracked = Pick<BenchState, "document">;
+export type BenchStore = StoreApi<BenchState> & { temporal: StoreApi<TemporalState<Tracked>> };
+
+const HISTORY_LIMIT = 200;
+const HISTORY_CHARACTERS = 2_000_000;
+const historyKey = (id: number) => `tilt-grid.history.${id}`;
+
+interface Remembered {
+  document: ProblemDocument;
+  past: Tracked[];
+  future: Tracked[];
+}
+
+/** The history kept in this browser, if it belongs to the document as the server has it. */
+function remembered(opened: Opened): Remembered | null {
+  try {
+    const kept = JSON.parse(localStorage.getItem(historyKey(opened.id)) ?? "null") as Remembered | null;
+    return kept && JSON.stringify(kept.document) === JSON.stringify(opened.document) ? kept : null;
+  } catch {
+    return null;
+  }
+}
+
+/** Keep the history for after a reload; the oldest steps go when it grows too large. */
+export function remember(id: number, store: BenchStore) {
+  const { pastStates, futureStates } = store.temporal.getState();
+  const kept: Remembered = {
+    document: store.getState().document,
+    past: pastStates as Tracked[],
+    future: futureStates as Tracked[],
+  };
+  let text = JSON.stringify(kept);
+  while (text.length > HISTORY_CHARACTERS && kept.past.length > 0) {
+    kept.past = kept.past.slice(Math.ceil(kept.past.length / 2));
+    text = JSON.stringify(kept);
+  }
+  try {
+    localStorage.setItem(historyKey(id), text);
+  } catch {
+    localStorage.removeItem(historyKey(id));
+  }
+}
+
+export function createBenchStore(opened: Opened): BenchStore {
+  const kept = remembered(opened);
+  return createStore<BenchState>()(
+    temporal(
+      (set, get) => ({
+        document: opened.document,
+        draft: null,
+        figure: 0,
+        selected: null,
+        lit: null,
+        measure: "area",
+        editing: null,
+        commit: (document) => {
+          if (JSON.stringify(document) === JSON.stringify(get().document)) set({ draft: null });
+          else set({ document, draft: null });
+        },
+        preview: (draft) => set({ draft }),
+        set: (change) => set(change),
+      }),
+      {
+        partialize: (state): Tracked => ({ document: state.document }),
+        equality: (a, b) => a.document === b.document,
+        limit: HISTORY_LIMIT,
+        pastStates: kept?.past ?? [],
+        futureStates: kept?.future ?? [],
+      },
+    ),
+  );
+}
+
+export const BenchContext = createContext<BenchStore | null>(null);
+
+export function useBenchStore(): BenchStore {
+  const store = useContext(BenchContext);
+  if (!store) throw new Error("used outside of the bench");
+  return store;
+}
+
+export function useBench<T>(select: (state: BenchState) => T): T {
+  return useStore(useBenchStore(), select);
+}
+
+export function useHistory<T>(select: (state: TemporalState<Tracked>) => T): T {
+  return useStore(useBenchStore().temporal, select);
+}

@@ -1,0 +1,91 @@
+import { useCallback, useEffect, useRef, useState } from "react";
+import { api, Refused } from "../api/client";
+import type { Opened, ProblemDocument } from "../api/types";
+
+export type Saving =
+  | { state: "saved" }
+  | { state: "waiting" }
+  | { state: "saving" }
+  | { state: "failed"; says: string }
+  | { state: "conflict"; current: Opened };
+
+const PAUSE = 400;
+const RETRY = 3000;
+
+/** Saves a document by itself, a moment after each change; stops at a conflict until it is settled. */
+export function useSaving(opened: Opened, document: ProblemDocument) {
+  const [saving, setSaving] = useState<Saving>({ state: "saved" });
+  const version = useRef(opened.version);
+  const stored = useRef(opened.document);
+  const newest = useRef(document);
+  const running = useRef(false);
+  const held = useRef(false);
+
+  const push = useCallback(async () => {
+    if (running.current || held.current || stored.current === newest.current) return;
+    running.current = true;
+    const sent = newest.current;
+    setSaving({ state: "saving" });
+    try {
+      const saved = await api.save(opened.id, version.current, sent);
+      version.current = saved.version;
+      stored.current = sent;
+      setSaving(newest.current === sent ? { state: "saved" } : { state: "waiting" });
+    } catch (error) {
+      const refused = error instanceof Refused ? error : new Refused(String(error), 0);
+      if (refused.status === 409 && refused.current) {
+        held.current = true;
+        setSaving({ state: "conflict", current: refused.current });
+      } else {
+        setSaving({ state: "failed", says: refused.message });
+      }
+    }
+    running.current = false;
+  }, [opened.id]);
+
+  useEffect(() => {
+    newest.current = document;
+    if (document === stored.current || held.current) return;
+    setSaving((now) => (now.state === "saving" ? now : { state: "waiting" }));
+    const timer = setTimeout(() => void push(), PAUSE);
+    return () => clearTimeout(timer);
+  }, [document, push]);
+
+  useEffect(() => {
+    if (saving.state !== "failed" && saving.state !== "waiting") return;
+    const timer = setTimeout(() => void push(), saving.state === "failed" ? RETRY : PAUSE);
+    return () => clearTimeout(timer);
+  }, [saving, push]);
+
+  // When the page goes away: a last save that outlives it, made to the version that a running save will leave.
+  useEffect(() => {
+    const leave = () => {
+      if (stored.current === newest.current || held.current) return;
+      stored.current = newest.current;
+      const next = version.current + (running.current ? 1 : 0);
+      void api.save(opened.id, next, newest.current, true).catch(() => undefined);
+    };
+    window.addEventListener("pagehide", leave);
+    return () => {
+      window.removeEventListener("pagehide", leave);
+      leave();
+    };
+  }, [opened.id]);
+
+  /** Settle a conflict: keep this window's work over the other's, or take the other's. */
+  const settle = useCallback(
+    (current: Opened, keepMine: boolean) => {
+      version.current = current.version;
+      held.current = false;
+      if (keepMine) void push();
+      else {
+        stored.current = current.document;
+        newest.current = current.document;
+        setSaving({ state: "saved" });
+      }
+    },
+    [push],
+  );
+
+  return { saving, settle };
+}

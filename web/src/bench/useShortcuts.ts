@@ -1,0 +1,85 @@
+import { useEffect } from "react";
+import { flipped, removePart, changePart, partNamed, setJoin, turnedBy } from "./editing";
+import { useBenchStore } from "./store";
+
+export const SHORTCUTS: [keys: string, does: string][] = [
+  ["Tab", "go from part to part on the board"],
+  ["Arrow keys", "move the chosen part by one fine square (Shift: by one whole square)"],
+  ["T / Shift+T", "turn the chosen part by 15° (backwards)"],
+  ["M", "mirror the chosen part"],
+  ["J", "change how it joins: add, take away"],
+  ["D", "duplicate the chosen part"],
+  ["N", "name the chosen part"],
+  ["Delete", "remove the chosen part"],
+  ["Enter", "on a part: choose it; on a number: change it"],
+  ["Escape", "let go"],
+  ["A / P", "show the area / the perimeter"],
+  ["W", "write a part in words"],
+  ["F", "fit the figure into the board"],
+  ["+ / −", "closer / farther"],
+  ["Ctrl+Z / Ctrl+Shift+Z", "undo / redo"],
+  ["?", "this list"],
+];
+
+export const FIT_EVENT = "tilt-grid:fit";
+export const ZOOM_EVENT = "tilt-grid:zoom";
+export const DUPLICATE_EVENT = "tilt-grid:duplicate";
+
+function isTyping(target: EventTarget | null): boolean {
+  return target instanceof HTMLElement && (target.isContentEditable || ["INPUT", "TEXTAREA", "SELECT"].includes(target.tagName));
+}
+
+/** The shortcuts that hold on the whole bench. Single letters only count while nothing is being typed. */
+export function useShortcuts() {
+  const store = useBenchStore();
+  useEffect(() => {
+    const press = (event: KeyboardEvent) => {
+      const state = store.getState();
+      const key = event.key.toLowerCase();
+      if ((event.ctrlKey || event.metaKey) && !event.altKey && !isTyping(event.target)) {
+        if (key === "z") {
+          event.preventDefault();
+          if (event.shiftKey) store.temporal.getState().redo();
+          else store.temporal.getState().undo();
+        } else if (key === "y") {
+          event.preventDefault();
+          store.temporal.getState().redo();
+        }
+        return;
+      }
+      if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
+      const part = partNamed(state.document, state.figure, state.selected);
+      const onPart = (change: Parameters<typeof changePart>[3]) => {
+        if (part) state.commit(changePart(state.document, state.figure, part.name, change));
+      };
+      const actions: Record<string, () => void> = {
+        a: () => state.set({ measure: "area" }),
+        p: () => state.set({ measure: "perimeter" }),
+        w: () => document.getElementById("entry-line")?.focus(),
+        n: () => document.getElementById("part-name")?.focus(),
+        f: () => window.dispatchEvent(new Event(FIT_EVENT)),
+        "+": () => window.dispatchEvent(new CustomEvent(ZOOM_EVENT, { detail: 1.25 })),
+        "-": () => window.dispatchEvent(new CustomEvent(ZOOM_EVENT, { detail: 0.8 })),
+        t: () => onPart(turnedBy(event.shiftKey ? -15 : 15)),
+        m: () => onPart(flipped),
+        j: () => onPart((p) => setJoin(p.join === "add" ? "take" : "add")(p)),
+        d: () => part && window.dispatchEvent(new Event(DUPLICATE_EVENT)),
+        delete: () => {
+          if (!part) return;
+          state.commit(removePart(state.document, state.figure, part.name));
+          state.set({ selected: null });
+        },
+        escape: () => state.set({ selected: null, editing: null }),
+      };
+      actions.backspace = actions.delete as () => void;
+      actions["="] = actions["+"] as () => void;
+      const action = actions[key];
+      if (action) {
+        event.preventDefault();
+        action();
+      }
+    };
+    window.addEventListener("keydown", press);
+    return () => window.removeEventListener("keydown", press);
+  }, [store]);
+}

@@ -1,0 +1,50 @@
+import { tidy } from "../bench/editing";
+import { toFigure, toScreen, type Size, type Squares, type View } from "./view";
+
+interface Props {
+  view: View;
+  size: Size;
+  squares: Squares;
+}
+
+function lines(from: number, to: number, step: number): number[] {
+  const first = Math.ceil(from / step - 1e-9);
+  const last = Math.floor(to / step + 1e-9);
+  return Array.from({ length: Math.min(2000, Math.max(0, last - first + 1)) }, (_, i) => (first + i) * step);
+}
+
+/** The grid: whole squares strong and numbered, finer ones light. */
+export function Grid({ view, size, squares }: Props) {
+  const put = toScreen(view, size);
+  const [left, bottom] = toFigure(view, size)([0, size.height]);
+  const [right, top] = toFigure(view, size)([size.width, 0]);
+  const path = (step: number) => {
+    const upright = lines(left, right, step).map((x) => `M${put([x, 0])[0].toFixed(1)} 0V${size.height}`);
+    const level = lines(bottom, top, step).map((y) => `M0 ${put([0, y])[1].toFixed(1)}H${size.width}`);
+    return upright.join("") + level.join("");
+  };
+  return (
+    <g aria-hidden pointerEvents="none">
+      {squares.fine < squares.strong ? <path d={path(squares.fine)} stroke="var(--color-edge)" strokeOpacity={0.6} strokeWidth={0.6} /> : null}
+      <path d={path(squares.strong)} stroke="var(--color-rule)" strokeWidth={1.2} />
+      <g fontSize={13} fill="var(--color-soft)" style={{ paintOrder: "stroke" }} stroke="var(--color-paper)" strokeWidth={3}>
+        {lines(left, right, squares.strong).map((x) => {
+          const [px] = put([x, 0]);
+          return px > 34 && px < size.width - 150 ? (
+            <text key={x} x={px} y={size.height - 6} textAnchor="middle">
+              {tidy(x)}
+            </text>
+          ) : null;
+        })}
+        {lines(bottom, top, squares.strong).map((y) => {
+          const [, py] = put([0, y]);
+          return py > 16 && py < size.height - 28 ? (
+            <text key={y} x={6} y={py + 4}>
+              {tidy(y)}
+            </text>
+          ) : null;
+        })}
+      </g>
+    </g>
+  );
+}

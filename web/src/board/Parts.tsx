@@ -1,0 +1,127 @@
+import type { PointerEvent } from "react";
+import type { DrawnPart, Spot } from "../api/types";
+import { pathOf, type ToScreen } from "./path";
+import { TINTS } from "./tints";
+
+interface Props {
+  parts: DrawnPart[];
+  to: ToScreen;
+  scale: number;
+  clip: string;
+  selected: string | null;
+  lit: string | null;
+  onHold: (part: DrawnPart, event: PointerEvent<SVGGElement>) => void;
+  onLight: (part: string | null) => void;
+  onChoose: (part: string) => void;
+  onNudge: (part: DrawnPart, by: Spot) => void;
+}
+
+const JOINS = { add: "added", take: "taken away", common: "kept in common" };
+const ARROWS: Record<string, Spot> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] };
+
+/** Every part: an added one tinted, one taken away open with a broken outline, one in common double. */
+export function Parts({ parts, to, scale, clip, selected, lit, onHold, onLight, onChoose, onNudge }: Props) {
+  return (
+    <g>
+      {parts.map((part, index) => {
+        const path = pathOf(part.path, to, scale, true);
+        const chosen = part.name === selected;
+        const sizes = part.spans.map((span) => `${span.measure} ${span.text}`).join(", ");
+        return (
+          <g
+            key={part.name}
+            data-part={part.name}
+            role="button"
+            tabIndex={0}
+            aria-pressed={chosen}
+            aria-label={`${part.badge}, ${part.name}: ${part.title.toLowerCase()}, ${sizes}, ${JOINS[part.join]}`}
+            className="group/part"
+            style={{ cursor: "grab", touchAction: "none" }}
+            onPointerDown={(event) => onHold(part, event)}
+            onPointerEnter={() => onLight(part.name)}
+            onPointerLeave={() => onLight(null)}
+            onFocus={() => onLight(part.name)}
+            onBlur={() => onLight(null)}
+            onKeyDown={(event) => {
+              if (event.key === "Enter" || event.key === " ") {
+                event.preventDefault();
+                onChoose(part.name);
+              }
+              const arrow = ARROWS[event.key];
+              if (arrow) {
+                event.preventDefault();
+                onChoose(part.name);
+                onNudge(part, event.shiftKey ? [arrow[0] * 1000, arrow[1] * 1000] : arrow);
+              }
+            }}
+          >
+            {part.join === "add" ? (
+              <path d={path} fill={TINTS[index % TINTS.length]} clipPath={`url(#${clip})`} pointerEvents="none" />
+            ) : null}
+            <path
+              d={path}
+              fill={lit === part.name || chosen ? "var(--color-apricot)" : "transparent"}
+              fillOpacity={part.join === "take" ? 0.12 : 0.2}
+              stroke="none"
+            />
+            {part.join === "common" ? (
+              <g fill="none" pointerEvents="none">
+                <path d={path} stroke="var(--color-pine-dark)" strokeWidth={5} />
+                <path d={path} stroke="var(--color-paper)" strokeWidth={2} />
+              </g>
+            ) : (
+              <path
+                d={path}
+                fill="none"
+                stroke="var(--color-soft)"
+                strokeOpacity={part.join === "take" ? 0.9 : 0.35}
+                strokeWidth={part.join === "take" ? 1.6 : 1}
+                strokeDasharray={part.join === "take" ? "7 5" : undefined}
+                pointerEvents="none"
+              />
+            )}
+            <path
+              d={path}
+              fill="none"
+              strokeWidth={4}
+              pointerEvents="none"
+              className={chosen ? "stroke-apricot" : "stroke-transparent group-focus-visible/part:stroke-apricot"}
+            />
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+/** The letter of each part; one taken away has a minus before it. */
+export function Badges({ parts, to }: { parts: DrawnPart[]; to: ToScreen }) {
+  return (
+    <g aria-hidden pointerEvents="none">
+      {parts.map((part) => {
+        const [x, y] = to(part.label);
+        const text = { add: "", take: "−", common: "∩ " }[part.join] + part.badge;
+        const width = 14 + text.length * 9;
+        const takes = part.join === "take";
+        return (
+          <g key={part.name}>
+            <rect
+              x={x - width / 2}
+              y={y - 12}
+              width={width}
+              height={24}
+              rx={12}
+              fill={takes ? "var(--color-paper)" : "var(--color-pine)"}
+              stroke={takes ? "var(--color-ink)" : "none"}
+              strokeWidth={1.4}
+              strokeDasharray={takes ? "4 2.5" : undefined}
+            />
+            <text x={x} y={y + 5} textAnchor="middle" fontSize={14} fontWeight={700} fill={takes ? "var(--color-ink)" : "white"}>
+              {text}
+            </text>
+          </g>
+        );
+      })}
+    </g>
+  );
+}

@@ -1,0 +1,87 @@
+import type { LaidOut } from "./layOut";
+import { useBenchStore } from "../bench/store";
+
+const ARROW = 9;
+
+/** Dimension lines with arrowheads and their measurement; a given one can be clicked and typed over. */
+export function Spans({ spans }: { spans: LaidOut[] }) {
+  return (
+    <g>
+      {spans.map((laid) => (
+        <Dimension key={laid.key} laid={laid} />
+      ))}
+    </g>
+  );
+}
+
+function Dimension({ laid }: { laid: LaidOut }) {
+  const store = useBenchStore();
+  const { start, end, feet, text, span, part, box } = laid;
+  const length = Math.hypot(end[0] - start[0], end[1] - start[1]) || 1;
+  const u = [(end[0] - start[0]) / length, (end[1] - start[1]) / length] as const;
+  const head = (at: readonly [number, number], way: number) => {
+    const back = [at[0] - u[0] * ARROW * way, at[1] - u[1] * ARROW * way] as const;
+    const side = [-u[1] * 3, u[0] * 3] as const;
+    return `M${at[0]} ${at[1]}L${back[0] + side[0]} ${back[1] + side[1]}L${back[0] - side[0]} ${back[1] - side[1]}Z`;
+  };
+  const open = (element: Element) => {
+    const at = element.getBoundingClientRect();
+    store.getState().set({
+      selected: part,
+      editing: { part, given: span.measure, at: { left: at.left, top: at.top, width: at.width, height: at.height } },
+    });
+  };
+  const radial = span.measure === "radius";
+  return (
+    <g>
+      <g aria-hidden pointerEvents="none" stroke="var(--color-soft)" strokeWidth={1}>
+        {[0, 1].map((i) => {
+          const foot = feet[i as 0 | 1];
+          const tip = i === 0 ? start : end;
+          return Math.hypot(foot[0] - tip[0], foot[1] - tip[1]) > 4 ? (
+            <line key={i} x1={foot[0]} y1={foot[1]} x2={tip[0] + (tip[0] - foot[0]) * 0.15} y2={tip[1] + (tip[1] - foot[1]) * 0.15} strokeOpacity={0.6} />
+          ) : null;
+        })}
+        <line x1={start[0]} y1={start[1]} x2={end[0]} y2={end[1]} strokeDasharray={span.side === 0 && !radial ? "5 4" : undefined} />
+        {length > 3 * ARROW ? <path d={(radial && span.side === 0 ? "" : head(start, -1)) + head(end, 1)} fill="var(--color-soft)" stroke="none" /> : null}
+        {radial && span.side === 0 ? <circle cx={start[0]} cy={start[1]} r={2.5} fill="var(--color-soft)" stroke="none" /> : null}
+      </g>
+      <g
+        className="group/dim"
+        role={span.given ? "button" : undefined}
+        tabIndex={span.given ? 0 : undefined}
+        aria-label={span.given ? `${span.measure} of ${part}: ${span.text}. Change it` : undefined}
+        style={{ cursor: span.given ? "text" : "default" }}
+        onPointerDown={(event) => event.stopPropagation()}
+        onClick={(event) => span.given && open(event.currentTarget)}
+        onKeyDown={(event) => {
+          if (!span.given || (event.key !== "Enter" && event.key !== " ")) return;
+          event.preventDefault();
+          event.stopPropagation();
+          open(event.currentTarget);
+        }}
+      >
+        <rect
+          x={text[0] - box.width / 2}
+          y={text[1] - box.height / 2}
+          width={box.width}
+          height={box.height}
+          rx={4}
+          className={span.given ? "fill-paper/90 stroke-transparent group-hover/dim:stroke-pine group-focus-visible/dim:stroke-pine" : "fill-paper/90"}
+          strokeWidth={1.6}
+        />
+        <text
+          x={text[0]}
+          y={text[1] + 5}
+          textAnchor="middle"
+          fontSize={15.5}
+          fontWeight={span.given ? 600 : 400}
+          fontStyle={span.given ? undefined : "italic"}
+          className={span.given ? "fill-ink" : "fill-soft"}
+        >
+          {span.text}
+        </text>
+      </g>
+    </g>
+  );
+}

@@ -1,0 +1,87 @@
+import { useRef, type PointerEvent } from "react";
+import type { DrawnPart, Grip, PartDocument, ProblemDocument, Spot } from "../api/types";
+import { changePart, moveTo, setGiven, tidy } from "../bench/editing";
+import { useBenchStore } from "../bench/store";
+import { freeStep, snapped } from "./view";
+
+interface Drag {
+  pointer: number;
+  from: Spot;
+  moved: boolean;
+  change: (by: Spot, step: number) => ((part: PartDocument) => PartDocument) | null;
+  part: string;
+  base: ProblemDocument;
+}
+
+const DEAD_ZONE = 3;
+
+/**
+ * Dragging of parts and grips. While it lasts the changed document is only previewed; letting go makes
+ * one step of the history. Alt moves freely, otherwise everything snaps to the fine squares.
+ */
+export function useDragging(scale: number, fine: number) {
+  const store = useBenchStore();
+  const drag = useRef<Drag | null>(null);
+
+  const begin = (part: string, event: PointerEvent<SVGElement>, change: Drag["change"]) => {
+    if (event.button !== 0) return;
+    event.stopPropagation();
+    store.getState().set({ selected: part, editing: null });
+    drag.current = {
+      pointer: event.pointerId,
+      from: [event.clientX, event.clientY],
+      moved: false,
+      change,
+      part,
+      base: store.getState().document,
+    };
+    event.currentTarget.ownerSVGElement?.setPointerCapture(event.pointerId);
+  };
+
+  const holdPart = (part: DrawnPart, event: PointerEvent<SVGElement>) =>
+    begin(part.name, event, (by, step) =>
+      moveTo(tidy(snapped(part.anchor[0] + by[0], step)), tidy(snapped(part.anchor[1] + by[1], step))),
+    );
+
+  const holdGrip = (part: DrawnPart, grip: Grip, event: PointerEvent<SVGElement>) =>
+    begin(part.name, event, (by, step) => {
+      const arm: Spot = [grip.at[0] + by[0] - part.anchor[0], grip.at[1] + by[1] - part.anchor[1]];
+      return (document) =>
+        grip.drives.reduce((changed, drive) => {
+          const along = drive.along ? arm[0] * drive.along[0] + arm[1] * drive.along[1] : Math.hypot(...arm);
+          const value = snapped(along * drive.factor, step);
+          return setGiven(drive.given, tidy(drive.signed ? value : Math.max(step, value)))(changed);
+        }, document);
+    });
+
+  const move = (event: PointerEvent<SVGElement>): boolean => {
+    const now = drag.current;
+    if (now?.pointer !== event.pointerId) return false;
+    const by: Spot = [event.clientX - now.from[0], event.clientY - now.from[1]];
+    if (!now.moved && Math.hypot(...by) < DEAD_ZONE) return true;
+    now.moved = true;
+    const step = event.altKey ? freeStep(scale) : fine;
+    const change = now.change([by[0] / scale, -by[1] / scale], step);
+    const state = store.getState();
+    if (change) state.preview(changePart(now.base, state.figure, now.part, change));
+    return true;
+  };
+
+  const release = (event: PointerEvent<SVGElement>): boolean => {
+    const now = drag.current;
+    if (now?.pointer !== event.pointerId) return false;
+    drag.current = null;
+    const state = store.getState();
+    if (now.moved && state.draft && event.type === "pointerup") state.commit(state.draft);
+    else state.preview(null);
+    return true;
+  };
+
+  const nudge = (part: DrawnPart, by: Spot) => {
+    const state = store.getState();
+    const at = (index: 0 | 1) => tidy(snapped(part.anchor[index] + by[index], Math.min(fine, 1e-6)));
+    state.commit(changePart(state.document, state.figure, part.name, moveTo(at(0), at(1))));
+  };
+
+  return { holdPart, holdGrip, move, release, nudge, dragging: () => drag.current?.moved ?? false };
+}

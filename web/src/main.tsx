@@ -1,0 +1,29 @@
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { lazy, StrictMode, Suspense } from "react";
+import { createRoot } from "react-dom/client";
+import { createBrowserRouter, RouterProvider } from "react-router";
+import { NotHere } from "./shelf/NotHere";
+import { Shelf } from "./shelf/Shelf";
+import "./styles.css";
+
+const BenchPage = lazy(() => import("./bench/BenchPage"));
+
+const router = createBrowserRouter([
+  { path: "/", element: <Shelf /> },
+  { path: "/problems/:id", element: <BenchPage /> },
+  { path: "*", element: <NotHere /> },
+]);
+const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } });
+
+const root = document.getElementById("root");
+if (root) {
+  createRoot(root).render(
+    <StrictMode>
+      <QueryClientProvider client={queries}>
+        <Suspense fallback={<p className="p-8 text-soft">One moment …</p>}>
+          <RouterProvider router={router} />
+        </Suspense>
+      </QueryClientProvider>
+    </StrictMode>,
+  );
+}

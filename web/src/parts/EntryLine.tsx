@@ -1,0 +1,128 @@
+import { useEffect, useId, useRef, useState } from "react";
+import { api } from "../api/client";
+import type { EntryAnswer, PartDocument } from "../api/types";
+import { addPart } from "../bench/editing";
+import { useBench, useBenchStore } from "../bench/store";
+import { Button } from "../ui/Button";
+
+/** One line in which a part can be typed in words, with ways to go on as one types. */
+export function EntryLine() {
+  const store = useBenchStore();
+  const figure = useBench((state) => state.figure);
+  const parts = useBench((state) => state.document.figures[state.figure]?.parts);
+  const [text, setText] = useState("");
+  const [answer, setAnswer] = useState<EntryAnswer | null>(null);
+  const [open, setOpen] = useState(false);
+  const [active, setActive] = useState(-1);
+  const [says, setSays] = useState<string | null>(null);
+  const newest = useRef(0);
+  const list = useId();
+  const taken = (parts ?? []).map((part) => part.name);
+
+  const ask = async (line: string) => {
+    const turn = ++newest.current;
+    const found = await api.entry(line, taken).catch(() => null);
+    if (turn === newest.current) setAnswer(found);
+    return found;
+  };
+  useEffect(() => {
+    if (open) void ask(text);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- asked again for each text only
+  }, [text, open]);
+
+  const choose = (line: string) => {
+    setText(line);
+    setActive(-1);
+  };
+  const add = async () => {
+    const found = await ask(text);
+    if (!found) return setSays("The server can't be reached just now.");
+    if (!found.part) return setSays(found.says ?? "This can't be read.");
+    const part = found.part as unknown as PartDocument;
+    const state = store.getState();
+    state.commit(addPart(state.document, figure, part));
+    state.set({ selected: part.name });
+    setText("");
+    setSays(null);
+  };
+  const ways = open ? (answer?.suggestions ?? []) : [];
+  return (
+    <form
+      className="relative flex flex-wrap gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        const way = ways[active];
+        if (way) choose(way.line);
+        else void add();
+      }}
+      onBlur={(event) => {
+        if (!event.currentTarget.contains(event.relatedTarget)) setOpen(false);
+      }}
+    >
+      <input
+        id="entry-line"
+        className="field grow"
+        role="combobox"
+        aria-label="Type a part in words"
+        aria-expanded={ways.length > 0}
+        aria-controls={list}
+        aria-autocomplete="list"
+        aria-activedescendant={active >= 0 ? `${list}-${active}` : undefined}
+        aria-invalid={says !== null}
+        autoComplete="off"
+        spellCheck={false}
+        placeholder="semicircle diameter 1.2 at 2.4, 0.6 turned 270"
+        value={text}
+        onFocus={() => setOpen(true)}
+        onChange={(event) => {
+          setText(event.target.value);
+          setOpen(true);
+          setSays(null);
+          setActive(-1);
+        }}
+        onKeyDown={(event) => {
+          if (event.key === "ArrowDown" || event.key === "ArrowUp") {
+            event.preventDefault();
+            setOpen(true);
+            const step = event.key === "ArrowDown" ? 1 : -1;
+            setActive((now) => Math.max(-1, Math.min(ways.length - 1, now + step)));
+          }
+          if (event.key === "Tab" && !event.shiftKey && active >= 0) {
+            event.preventDefault();
+            const way = ways[active];
+            if (way) choose(way.line);
+          }
+          if (event.key === "Escape") {
+            if (open) setOpen(false);
+            else event.currentTarget.blur();
+          }
+        }}
+      />
+      <Button look="solid" type="submit">
+        Add part
+      </Button>
+      {says ? (
+        <p className="says basis-full" role="alert">
+          {says}
+        </p>
+      ) : null}
+      <ul id={list} role="listbox" aria-label="Ways to go on" hidden={ways.length === 0} className="popover absolute bottom-full left-0 mb-1 max-h-64 min-w-60 overflow-auto p-1!">
+        {ways.map((way, index) => (
+          <li
+            key={way.label}
+            id={`${list}-${index}`}
+            role="option"
+            aria-selected={index === active}
+            className={`cursor-pointer rounded px-2 py-1 text-sm ${index === active ? "bg-pine-wash" : "hover:bg-pine-wash"}`}
+            onPointerDown={(event) => {
+              event.preventDefault();
+              choose(way.line);
+            }}
+          >
+            {way.label}
+          </li>
+        ))}
+      </ul>
+    </form>
+  );
+}

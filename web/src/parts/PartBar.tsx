@@ -1,0 +1,189 @@
+import { useEffect } from "react";
+import type { Complaint, FigureResults, Join, PartDocument, ProblemDocument } from "../api/types";
+import { useQuery } from "@tanstack/react-query";
+import { api } from "../api/client";
+import { addPart, changePart, flipped, freeName, partNamed, removePart, renamePart, setGiven, setJoin, swapGiven, turnedBy } from "../bench/editing";
+import { useBench, useBenchStore } from "../bench/store";
+import { DUPLICATE_EVENT } from "../bench/useShortcuts";
+import { Button } from "../ui/Button";
+import { TextInPlace } from "../ui/TextInPlace";
+
+interface Props {
+  complaints: Complaint[];
+  parts: FigureResults["parts"];
+}
+
+const NAME = /^[\p{L}][\p{L}\p{N}_]*$/u;
+
+/** What can be done with the chosen part; with none chosen, which figure is shown. */
+export function PartBar({ complaints, parts }: Props) {
+  const store = useBenchStore();
+  const document = useBench((state) => state.document);
+  const figure = useBench((state) => state.figure);
+  const part = useBench((state) => partNamed(state.document, state.figure, state.selected));
+
+  useEffect(() => {
+    const duplicate = () => {
+      const state = store.getState();
+      const chosen = partNamed(state.document, state.figure, state.selected);
+      if (!chosen) return;
+      const name = freeName(chosen.name, (state.document.figures[state.figure]?.parts ?? []).map((p) => p.name));
+      const at: [string, string] = [beside(chosen.at[0]), beside(chosen.at[1])];
+      state.commit(addPart(state.document, state.figure, { ...chosen, name, at }));
+      state.set({ selected: name });
+    };
+    window.addEventListener(DUPLICATE_EVENT, duplicate);
+    return () => window.removeEventListener(DUPLICATE_EVENT, duplicate);
+  }, [store]);
+
+  return (
+    <div className="flex min-h-11 flex-wrap items-center gap-x-2 gap-y-1 border-b border-edge bg-sheet px-3 py-1 text-sm no-print">
+      {part ? <Fields key={part.name} part={part} figure={figure} document={document} complaints={complaints} told={parts[part.name]} /> : <Figures />}
+    </div>
+  );
+}
+
+function beside(text: string): string {
+  const value = Number(text);
+  return Number.isFinite(value) ? String(Number((value + 0.5).toFixed(9))) : text;
+}
+
+function Figures() {
+  const store = useBenchStore();
+  const figures = useBench((state) => state.document.figures);
+  const figure = useBench((state) => state.figure);
+  if (figures.length < 2) {
+    return <p className="text-soft">Click a part to change it; drag it to move it. Click a measurement to type another.</p>;
+  }
+  return (
+    <div role="tablist" aria-label="Figures" className="flex gap-2">
+      {figures.map((f, index) => (
+        <button
+          key={f.name}
+          type="button"
+          role="tab"
+          aria-selected={index === figure}
+          className={`rounded-sm border px-3 py-1 ${index === figure ? "slant border-pine bg-pine text-white" : "border-edge"}`}
+          onClick={() => store.getState().set({ figure: index, selected: null })}
+        >
+          <span className={index === figure ? "inline-block unslant" : ""}>{f.name}</span>
+        </button>
+      ))}
+    </div>
+  );
+}
+
+interface FieldsProps {
+  part: PartDocument;
+  figure: number;
+  document: ProblemDocument;
+  complaints: Complaint[];
+  told: FigureResults["parts"][string] | undefined;
+}
+
+function Fields({ part, figure, document, complaints, told }: FieldsProps) {
+  const store = useBenchStore();
+  const reference = useQuery({ queryKey: ["reference"], queryFn: api.reference, staleTime: Infinity });
+  const shape = reference.data?.shapes.find((s) => s.name === part.shape);
+  const where = `figures.${document.figures[figure]?.name}.parts.${part.name}`;
+  const faults = complaints.filter((c) => c.where === where || c.where.startsWith(`${where}.`));
+  const faultAt = (place: string) => faults.some((c) => c.where === `${where}.${place}` && c.level === "error");
+  const put = (change: Parameters<typeof changePart>[3]) => {
+    const state = store.getState();
+    state.commit(changePart(state.document, figure, part.name, change));
+  };
+  const rename = (text: string): string | undefined => {
+    const name = text.trim();
+    if (!NAME.test(name)) return "A name is one word of letters, digits and _, a letter first.";
+    const state = store.getState();
+    if (state.document.figures[figure]?.parts.some((p) => p.name === name)) return `There is already a part named ${name}.`;
+    state.commit(renamePart(state.document, figure, part.name, name));
+    state.set({ selected: name });
+    return undefined;
+  };
+  return (
+    <>
+      <input type="hidden" data-testid="chosen-part" value={part.name} />
+      <NameField name={part.name} onRename={rename} />
+      {Object.entries(part.given).map(([given, text]) => (
+        <span key={given} className="inline-flex items-center gap-1">
+          <select
+            className="field border-transparent! bg-transparent! px-0! font-semibold"
+            aria-label={`Given: ${given}. Give another measurement instead`}
+            value={given}
+            onChange={(event) => {
+              const other = event.target.value;
+              const value = told?.[other];
+              put(swapGiven(given, other, value ? exactly(value) : text));
+            }}
+          >
+            {(shape?.measures ?? [given])
+              .filter((measure) => measure === given || !(measure in part.given))
+              .map((measure) => (
+                <option key={measure}>{measure}</option>
+              ))}
+          </select>
+          <TextInPlace
+            value={text}
+            label={`${given} of ${part.name}`}
+            invalid={faultAt(`given.${given}`) || faultAt("given")}
+            className="w-20"
+            onCommit={(typed) => put(setGiven(given, typed))}
+          />
+        </span>
+      ))}
+      <span className="inline-flex items-center gap-1">
+        at
+        <TextInPlace value={part.at[0]} label={`x of ${part.name}`} invalid={faultAt("at.0")} className="w-16" onCommit={(x) => put((p) => ({ ...p, at: [x, p.at[1]] }))} />
+        <TextInPlace value={part.at[1]} label={`y of ${part.name}`} invalid={faultAt("at.1")} className="w-16" onCommit={(y) => put((p) => ({ ...p, at: [p.at[0], y] }))} />
+      </span>
+      <span className="inline-flex items-center gap-1">
+        turned
+        <TextInPlace value={part.turn} label={`turn of ${part.name}, in degrees`} invalid={faultAt("turn")} className="w-14" onCommit={(turn) => put((p) => ({ ...p, turn }))} />
+        <Button onClick={() => put(turnedBy(90))} title="Turn by 90° (T: by 15°)">
+          +90°
+        </Button>
+      </span>
+      <Button aria-pressed={part.flip} onClick={() => put(flipped)} title="Mirror left-right (M)" className={part.flip ? "border-pine! bg-pine-wash!" : ""}>
+        Mirror
+      </Button>
+      <select className="field" aria-label={`How ${part.name} joins`} value={part.join} onChange={(event) => put(setJoin(event.target.value as Join))}>
+        <option value="add">+ add</option>
+        <option value="take">− take away</option>
+        <option value="common">∩ keep common</option>
+      </select>
+      <Button onClick={() => window.dispatchEvent(new Event(DUPLICATE_EVENT))} title="Duplicate (D)">
+        Duplicate
+      </Button>
+      <Button
+        look="alarm"
+        title="Remove (Delete)"
+        onClick={() => {
+          const state = store.getState();
+          state.commit(removePart(state.document, figure, part.name));
+          state.set({ selected: null });
+        }}
+      >
+        Remove
+      </Button>
+      {faults.map((fault) => (
+        <p key={fault.says} className={`basis-full ${fault.level === "error" ? "says" : "text-xs text-soft"}`} role={fault.level === "error" ? "alert" : undefined}>
+          {fault.says}
+        </p>
+      ))}
+    </>
+  );
+}
+
+/** A found value as text that can be typed: exact where it has an exact form. */
+function exactly(value: FigureResults["parts"][string][string]): string {
+  return value.shown.text.includes("…") ? (value.exactText ?? value.decimal) : value.shown.text;
+}
+
+function NameField({ name, onRename }: { name: string; onRename: (text: string) => string | undefined }) {
+  return (
+    <span className="inline-flex max-w-60 flex-wrap items-center" ref={(element) => element?.querySelector("input")?.setAttribute("id", "part-name")}>
+      <TextInPlace value={name} label="Name of the part" className="w-28 font-semibold" onCommit={onRename} />
+    </span>
+  );
+}

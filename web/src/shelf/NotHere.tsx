@@ -1,0 +1,15 @@
+import { Link } from "react-router";
+import { Brand } from "../ui/Brand";
+
+export function NotHere({ says = "There is nothing at this address." }: { says?: string }) {
+  return (
+    <main className="mx-auto flex max-w-xl flex-col items-start gap-4 p-10">
+      <Brand />
+      <h1 className="text-2xl font-semibold">Not here</h1>
+      <p>{says}</p>
+      <Link to="/" className="text-pine underline underline-offset-4">
+        Back to the shelf
+      </Link>
+    </main>
+  );
+}

@@ -1,0 +1,113 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useRef } from "react";
+import { useNavigate } from "react-router";
+import { api } from "../api/client";
+import { Brand } from "../ui/Brand";
+import { Button } from "../ui/Button";
+import { ProblemCard } from "./ProblemCard";
+
+const MAX_FILE = 1_000_000;
+
+/** The home page: the saved problems, each with a small picture of its figure. */
+export function Shelf() {
+  const problems = useQuery({ queryKey: ["shelf"], queryFn: api.shelf, refetchOnMount: "always" });
+  const queries = useQueryClient();
+  const navigate = useNavigate();
+  const chooser = useRef<HTMLInputElement>(null);
+  const open = (made: { id: number }) => void navigate(`/problems/${made.id}`);
+  const create = useMutation({ mutationFn: () => api.create(fresh()), onSuccess: open });
+  const openFile = useMutation({
+    mutationFn: async (file: File) => {
+      if (file.size > MAX_FILE) throw new Error("the file is larger than 1 MB, the most a problem may have");
+      return api.openFile(await file.text());
+    },
+    onSuccess: open,
+  });
+  const loadDemo = useMutation({
+    mutationFn: api.loadDemo,
+    onSuccess: () => queries.invalidateQueries({ queryKey: ["shelf"] }),
+  });
+  useEffect(() => {
+    document.title = "Shelf · Tilt Grid";
+  }, []);
+  const fault = problems.error ?? create.error ?? openFile.error ?? loadDemo.error;
+
+  return (
+    <div className="min-h-screen">
+      <header className="relative overflow-hidden border-b border-edge bg-sheet">
+        <div aria-hidden className="absolute inset-y-0 -right-10 w-2/5 origin-bottom slant bg-[linear-gradient(var(--color-edge)_1px,transparent_1px),linear-gradient(90deg,var(--color-edge)_1px,transparent_1px)] bg-[size:24px_24px] opacity-60" />
+        <div className="relative mx-auto flex max-w-7xl flex-wrap items-center gap-3 px-6 py-4">
+          <Brand />
+          <span className="grow" />
+          <Button onClick={() => chooser.current?.click()} disabled={openFile.isPending}>
+            Open a file
+          </Button>
+          <input
+            ref={chooser}
+            type="file"
+            accept=".json,application/json"
+            aria-label="Open a problem file"
+            className="sr-only"
+            tabIndex={-1}
+            onChange={(event) => {
+              const file = event.target.files?.[0];
+              if (file) openFile.mutate(file);
+              event.target.value = "";
+            }}
+          />
+          <Button look="solid" onClick={() => create.mutate()} disabled={create.isPending}>
+            New problem
+          </Button>
+        </div>
+      </header>
+      <main className="mx-auto max-w-7xl px-6 py-6">
+        <h1 className="mb-4 text-2xl font-semibold">Shelf</h1>
+        {fault ? (
+          <p role="alert" className="mb-4 rounded-md border border-alarm bg-alarm-wash px-3 py-2 text-alarm">
+            {openFile.error ? "This file could not be opened: " : ""}
+            {fault.message}
+          </p>
+        ) : null}
+        {problems.data?.length === 0 ? (
+          <Empty onNew={() => create.mutate()} onDemo={() => loadDemo.mutate()} />
+        ) : (
+          <ul className="grid grid-cols-[repeat(auto-fill,minmax(15.5rem,1fr))] gap-5">
+            {problems.data?.map((problem) => <ProblemCard key={problem.id} problem={problem} />)}
+          </ul>
+        )}
+      </main>
+    </div>
+  );
+}
+
+function Empty({ onNew, onDemo }: { onNew: () => void; onDemo: () => void }) {
+  return (
+    <section className="flex max-w-xl flex-col items-start gap-3 rounded-md border border-dashed border-rule p-6">
+      <h2 className="text-lg font-semibold">The shelf is empty</h2>
+      <p>
+        A problem has a figure, built from parts, and something it asks: how much edging, how much turf. Start one of your own,
+        or put the worked problems of Brindle Yard, a wheel park, on the shelf and change their numbers.
+      </p>
+      <div className="flex gap-2">
+        <Button look="solid" onClick={onNew}>
+          New problem
+        </Button>
+        <Button onClick={onDemo}>Brindle Yard problems</Button>
+      </div>
+    </section>
+  );
+}
+
+function fresh() {
+  return {
+    format: "tilt-grid/problem",
+    version: 1,
+    title: "Untitled problem",
+    settings: { unit: "m", angle: "deg", pi: "exact", rounding: { places: 2 } },
+    figures: [{ name: "figure", kind: "plane", parts: [] }],
+    asks: [
+      { label: "Perimeter", expression: "figure.perimeter" },
+      { label: "Area", expression: "figure.area" },
+    ],
+  };
+}

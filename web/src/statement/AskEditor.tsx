@@ -1,0 +1,103 @@
+import { Popover } from "radix-ui";
+import { useState, type ReactNode } from "react";
+import type { AskDocument, Complaint } from "../api/types";
+import { useBench } from "../bench/store";
+import { Button } from "../ui/Button";
+import { RoundingFields } from "./RoundingFields";
+
+interface Props {
+  ask: AskDocument;
+  faults: Complaint[];
+  create?: boolean;
+  children: ReactNode;
+  onChange: (ask: AskDocument) => void;
+  onRemove?: () => void;
+}
+
+/** One ask as a button that opens its fields beside it. */
+export function AskEditor({ ask, faults, create = false, children, onChange, onRemove }: Props) {
+  const [open, setOpen] = useState(false);
+  const [draft, setDraft] = useState(ask);
+  const document = useBench((state) => state.document);
+  const known = document.figures.flatMap((figure) => [`${figure.name}.area`, `${figure.name}.perimeter`]);
+  return (
+    <Popover.Root
+      open={open}
+      onOpenChange={(now) => {
+        setOpen(now);
+        if (now) setDraft(create ? { label: "", expression: known[0] ?? "" } : ask);
+      }}
+    >
+      <Popover.Trigger className="w-full rounded-md border border-edge bg-paper px-2.5 py-0.5 text-left hover:border-pine">{children}</Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content className="popover w-80" align="end" sideOffset={6} collisionPadding={8}>
+          <form
+            className="flex flex-col gap-2 text-sm"
+            onSubmit={(event) => {
+              event.preventDefault();
+              onChange({ ...draft, label: draft.label.trim() || draft.expression });
+              setOpen(false);
+            }}
+          >
+            <label>
+              What is asked
+              <input className="field w-full" value={draft.label} placeholder="Edge tape" maxLength={200} onChange={(event) => setDraft({ ...draft, label: event.target.value })} />
+            </label>
+            <label>
+              Quantity or expression
+              <input
+                className="field w-full"
+                list="quantities"
+                required
+                spellCheck={false}
+                value={draft.expression}
+                aria-invalid={faults.length > 0}
+                onChange={(event) => setDraft({ ...draft, expression: event.target.value })}
+              />
+            </label>
+            <datalist id="quantities">
+              {known.map((name) => (
+                <option key={name} value={name} />
+              ))}
+            </datalist>
+            <label>
+              Unit of the answer
+              <input
+                className="field w-full"
+                value={draft.unit ?? ""}
+                placeholder={`the problem's own (${document.settings.unit})`}
+                onChange={(event) => setDraft({ ...draft, unit: event.target.value.trim() || undefined })}
+              />
+            </label>
+            <RoundingFields
+              rule={draft.rounding ?? null}
+              inherit
+              onChange={(rounding) => setDraft({ ...draft, rounding: rounding ?? undefined })}
+            />
+            {faults.map((fault) => (
+              <p key={fault.says} className="says">
+                {fault.says}
+              </p>
+            ))}
+            <div className="flex gap-2">
+              <Button look="solid" type="submit">
+                {create ? "Add" : "Done"}
+              </Button>
+              {onRemove ? (
+                <Button
+                  look="alarm"
+                  onClick={() => {
+                    setOpen(false);
+                    onRemove();
+                  }}
+                >
+                  Remove
+                </Button>
+              ) : null}
+            </div>
+          </form>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}

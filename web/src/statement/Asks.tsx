@@ -1,0 +1,52 @@
+import type { AskDocument, AskResults, Complaint } from "../api/types";
+import { useBench, useBenchStore } from "../bench/store";
+import { AskEditor } from "./AskEditor";
+
+interface Props {
+  answers: AskResults[];
+  complaints: Complaint[];
+}
+
+/** What the problem wants to know, each with its answer. */
+export function Asks({ answers, complaints }: Props) {
+  const store = useBenchStore();
+  const asks = useBench((state) => state.document.asks);
+  const put = (changed: AskDocument[]) => {
+    const state = store.getState();
+    state.commit({ ...state.document, asks: changed });
+  };
+  return (
+    <div className="flex max-h-24 flex-wrap content-start items-start gap-2 overflow-auto">
+      <ul className="contents">
+        {asks.map((ask, index) => {
+          const answer = answers[index];
+          const faults = complaints.filter((c) => c.where.startsWith(`asks.${ask.label || index}.`));
+          return (
+            <li key={index} className="min-w-32">
+              <AskEditor
+                ask={ask}
+                faults={faults}
+                onChange={(changed) => put(asks.map((a, i) => (i === index ? changed : a)))}
+                onRemove={() => put(asks.filter((_, i) => i !== index))}
+              >
+                <span className="block text-sm text-soft">{ask.label || "Ask"}</span>
+                <output className="block text-xl font-semibold text-pine-dark" aria-live="polite">
+                  {answer?.text ?? <span className="text-base text-soft">not yet</span>}
+                </output>
+              </AskEditor>
+              {faults[0] ? <p className="says max-w-60">{faults[0].says}</p> : null}
+            </li>
+          );
+        })}
+      </ul>
+      <AskEditor
+        ask={{ label: "", expression: "" }}
+        faults={[]}
+        onChange={(made) => put([...asks, made])}
+        create
+      >
+        <span className="text-sm text-pine">+ Ask</span>
+      </AskEditor>
+    </div>
+  );
+}

@@ -1,0 +1,56 @@
+import type { Complaint, LineDocument, Results } from "../api/types";
+import { freeName } from "../bench/editing";
+import { useBench, useBenchStore } from "../bench/store";
+import { Button } from "../ui/Button";
+import { TextInPlace } from "../ui/TextInPlace";
+
+interface Props {
+  results: Results["lines"];
+  complaints: Complaint[];
+}
+
+/** The working lines: named expressions with units, each with its value. */
+export function Lines({ results, complaints }: Props) {
+  const store = useBenchStore();
+  const lines = useBench((state) => state.document.lines);
+  const figure = useBench((state) => state.document.figures[0]?.name ?? "figure");
+  const put = (changed: LineDocument[]) => {
+    const state = store.getState();
+    state.commit({ ...state.document, lines: changed });
+  };
+  const change = (index: number, line: Partial<LineDocument>) => put(lines.map((l, i) => (i === index ? { ...l, ...line } : l)));
+  return (
+    <section className="max-h-48 shrink-0 overflow-auto border-t border-edge bg-paper px-4 py-2" aria-label="Working lines">
+      <div className="flex items-center gap-2">
+        <h2 className="text-sm font-semibold">Lines</h2>
+        <Button look="quiet" className="text-pine!" onClick={() => put([...lines, { name: freeName("line", lines.map((l) => l.name)), expression: `${figure}.area` }])}>
+          + Line
+        </Button>
+        {lines.length === 0 ? <span className="text-xs text-soft">name a step: tape = {figure}.perimeter + 0.2 m</span> : null}
+      </div>
+      <ul className="flex flex-col gap-1">
+        {lines.map((line, index) => {
+          const faults = complaints.filter((c) => c.where === `lines.${line.name}.expression` || c.where === `lines.${line.name}`);
+          return (
+            <li key={index} className="flex flex-wrap items-center gap-x-1.5">
+              <TextInPlace value={line.name} label="Name of the line" className="w-24 font-semibold" invalid={faults.some((f) => !f.where.endsWith("expression"))} onCommit={(name) => change(index, { name: name.trim() })} />
+              =
+              <TextInPlace value={line.expression} label={`Expression of ${line.name}`} className="grow" invalid={faults.length > 0} onCommit={(expression) => change(index, { expression })} />
+              <output className="min-w-20 text-right text-base font-semibold" aria-live="polite">
+                {results[line.name]?.text ?? ""}
+              </output>
+              <Button look="quiet" aria-label={`Remove the line ${line.name}`} onClick={() => put(lines.filter((_, i) => i !== index))}>
+                ×
+              </Button>
+              {faults.map((fault) => (
+                <p key={fault.says} className="says basis-full">
+                  {fault.says}
+                </p>
+              ))}
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,97 @@
+import { ToggleGroup } from "radix-ui";
+import { useCallback } from "react";
+import type { Complaint, Tally } from "../api/types";
+import { useBench, useBenchStore, type MeasureName } from "../bench/store";
+import { Maths } from "../ui/Maths";
+import { EntryRow } from "./EntryRow";
+
+interface Props {
+  tallies: Record<string, Tally>;
+  old: boolean;
+  complaints: Complaint[];
+  figure: string;
+}
+
+const MEASURES: { name: MeasureName; title: string }[] = [
+  { name: "area", title: "Area" },
+  { name: "perimeter", title: "Perimeter" },
+];
+
+/** The itemised receipt: every entry with its sign, formula and numbers; a double rule; the total. */
+export function TallyPanel({ tallies, old, complaints, figure }: Props) {
+  const store = useBenchStore();
+  const measure = useBench((state) => state.measure);
+  const tally = tallies[measure];
+  const openGiven = useCallback(
+    (part: string, given: string, at: DOMRect) =>
+      store.getState().set({ selected: part, editing: { part, given, at: { left: at.left, top: at.top, width: at.width, height: at.height } } }),
+    [store],
+  );
+  const faults = complaints.filter((c) => c.where.startsWith(`figures.${figure}`) || c.where.startsWith("settings"));
+  return (
+    <div className="flex min-h-56 grow flex-col overflow-hidden">
+      <div className="flex items-center gap-3 border-b border-edge px-4 py-1.5">
+        <ToggleGroup.Root
+          type="single"
+          value={measure}
+          aria-label="Measure"
+          className="flex gap-1.5 pl-1"
+          onValueChange={(value) => value && store.getState().set({ measure: value as MeasureName, lit: null })}
+        >
+          {MEASURES.map(({ name, title }) => (
+            <ToggleGroup.Item
+              key={name}
+              value={name}
+              className="min-h-8 rounded-sm border border-rule px-4 text-sm data-[state=on]:slant data-[state=on]:border-pine data-[state=on]:bg-pine data-[state=on]:font-semibold data-[state=on]:text-white [&[data-state=on]>span]:unslant"
+            >
+              <span className="inline-block">{title}</span>
+            </ToggleGroup.Item>
+          ))}
+        </ToggleGroup.Root>
+        <h2 className="ml-auto truncate text-sm text-soft">
+          {figure ? `${figure}.${measure}` : "Tally"}
+        </h2>
+      </div>
+      {faults.length > 0 ? (
+        <ul className="border-b border-edge bg-alarm-wash/50 px-4 py-1.5" aria-label="What to mend">
+          {faults.map((fault) => (
+            <li key={fault.where + fault.says} className={fault.level === "error" ? "says" : "text-xs text-ink"}>
+              <button type="button" className="text-left underline-offset-2 hover:underline" onClick={() => store.getState().set({ selected: /parts\.([^.]+)/.exec(fault.where)?.[1] ?? null })}>
+                {fault.says}
+              </button>
+            </li>
+          ))}
+        </ul>
+      ) : null}
+      <div className={`min-h-0 grow overflow-auto ${old ? "opacity-50" : ""}`} tabIndex={0} role="region" aria-label={`Tally of the ${measure}`}>
+        {tally ? (
+          <ol className="divide-y divide-edge">
+            {tally.entries.map((entry) => (
+              <EntryRow key={entry.id} entry={entry} onGiven={openGiven} />
+            ))}
+          </ol>
+        ) : (
+          <p className="p-4 text-soft">The tally lists every part of the measure, with its formula and its numbers. It fills as the figure grows.</p>
+        )}
+      </div>
+      {tally ? (
+        <div className={`mx-4 border-t-[3px] border-double border-ink py-2 ${old ? "opacity-50" : ""}`} data-testid="total">
+          <div className="flex flex-wrap items-baseline justify-end gap-x-3">
+            {tally.total.tex && tally.total.approximate ? (
+              <span className="mr-auto text-base">
+                <Maths maths={{ tex: tally.total.tex, text: tally.total.exactText ?? "" }} />
+              </span>
+            ) : null}
+            <output className="text-2xl font-bold text-pine-dark" aria-live="polite" aria-label={`Total ${measure}`}>
+              {tally.total.approximate ? "≈ " : ""}
+              {tally.total.text}
+            </output>
+          </div>
+          <p className="text-right text-xs text-soft">
+            {tally.note || (tally.total.approximate ? `${tally.total.decimal.slice(0, 14)}…, rounded once, ${tally.total.rule}` : "exact")}
+          </p>
+        </div>
+      ) : null}
+    </div>
+  );
+}

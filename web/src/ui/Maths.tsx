@@ -1,0 +1,72 @@
+import { useEffect, useRef, useState } from "react";
+import type { Mathematics } from "../api/types";
+
+type Render = (tex: string, element: HTMLElement) => void;
+let renderer: Render | null = null;
+let loading: Promise<Render> | null = null;
+
+/** KaTeX comes only when the first formula is shown; until then its plain text stands there. */
+function load(): Promise<Render> {
+  loading ??= Promise.all([import("katex"), import("katex/dist/katex.min.css")]).then(([katex]) => {
+    renderer = (tex, element) =>
+      katex.default.render(tex, element, {
+        throwOnError: false,
+        strict: "ignore",
+        trust: (context) => context.command === "\\htmlData",
+      });
+    return renderer;
+  });
+  return loading;
+}
+
+interface Props {
+  maths: Mathematics;
+  className?: string;
+  /** Called when a marked number is chosen: which given of which part, and where it stands. */
+  onGiven?: (part: string, given: string, at: DOMRect) => void;
+}
+
+/** One formula, set as in print, with its plain text for screen readers. */
+export function Maths({ maths, className = "", onGiven }: Props) {
+  const place = useRef<HTMLSpanElement>(null);
+  const [ready, setReady] = useState(renderer !== null);
+
+  useEffect(() => {
+    if (!ready) void load().then(() => setReady(true));
+  }, [ready]);
+
+  useEffect(() => {
+    const element = place.current;
+    if (!element || !renderer) return;
+    renderer(maths.tex, element);
+    for (const marked of element.querySelectorAll<HTMLElement>("[data-given]")) {
+      if (!onGiven) continue;
+      marked.tabIndex = 0;
+      marked.setAttribute("role", "button");
+      marked.setAttribute("aria-label", `change the ${marked.dataset.given} of ${marked.dataset.part}`);
+    }
+  }, [maths.tex, ready, onGiven]);
+
+  const choose = (target: EventTarget) => {
+    const marked = (target as HTMLElement).closest<HTMLElement>("[data-given]");
+    if (!marked || !onGiven) return false;
+    onGiven(marked.dataset.part ?? "", marked.dataset.given ?? "", marked.getBoundingClientRect());
+    return true;
+  };
+
+  return (
+    <span className={className}>
+      <span
+        ref={place}
+        aria-hidden={onGiven ? undefined : true}
+        onClick={(event) => choose(event.target)}
+        onKeyDown={(event) => {
+          if ((event.key === "Enter" || event.key === " ") && choose(event.target)) event.preventDefault();
+        }}
+      >
+        {ready ? null : maths.text}
+      </span>
+      {onGiven ? null : <span className="sr-only">{maths.text}</span>}
+    </span>
+  );
+}
