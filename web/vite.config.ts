@@ -5,5 +5,5 @@ import { defineConfig } from "vite";
 export default defineConfig({
   plugins: [react(), tailwindcss()],
   server: { host: "127.0.0.1", proxy: { "/api": "http://127.0.0.1:8000" } },
-  build: { target: "es2022", chunkSizeWarningLimit: 700 },
+  build: { target: "es2022", chunkSizeWarningLimit: 700, assetsInlineLimit: 0 },
 });

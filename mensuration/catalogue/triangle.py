@@ -23,9 +23,32 @@ FIGURE = Figure(
             },
             "half of the parallelogram that two copies make",
         ),
-        Relation({"left": "sqrt(offset^2 + height^2)"}, "Pythagoras left of the height"),
-        Relation({"right": "sqrt((base - offset)^2 + height^2)"}, "Pythagoras right of the height"),
-        Relation({"perimeter": "base + left + right"}, "the sum of the sides"),
+        Relation(
+            {
+                "left": "sqrt(offset^2 + height^2)",
+                "offset": "sqrt(left^2 - height^2)",
+                "height": "sqrt(left^2 - offset^2)",
+            },
+            "Pythagoras left of the height",
+        ),
+        Relation(
+            {
+                "right": "sqrt((base - offset)^2 + height^2)",
+                "offset": "base - sqrt(right^2 - height^2)",
+                "base": "offset + sqrt(right^2 - height^2)",
+            },
+            "Pythagoras right of the height",
+        ),
+        Relation({"offset": "(base^2 + left^2 - right^2) / (2 base)"}, "the law of cosines at the anchor"),
+        Relation(
+            {
+                "perimeter": "base + left + right",
+                "base": "perimeter - left - right",
+                "left": "perimeter - base - right",
+                "right": "perimeter - base - left",
+            },
+            "the sum of the sides",
+        ),
     ),
     defaults={"offset": "base / 2"},
     outline=Outline(

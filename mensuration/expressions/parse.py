@@ -20,11 +20,13 @@ from mensuration.expressions.nodes import (
     Path,
     Power,
     UnitOf,
+    children,
 )
 from mensuration.units import UNITS
 
 MAX_LENGTH = 500
 MAX_DEPTH = 40
+MAX_NESTING = 150  # of everything: brackets, signs, roots, sums of sums
 MAX_DIGITS = 40
 FUNCTIONS = ("sqrt", "sin", "cos", "tan", "asin", "acos", "atan", "abs", "min", "max")
 
@@ -97,11 +99,17 @@ class _Reader:
 
     def __init__(self, text: str) -> None:
         self.text = text
+        self.depth = 0
 
     def read(self, tree: Tree[Token] | Token) -> Node:
         assert isinstance(tree, Tree)
+        self.depth += 1
+        if self.depth > MAX_NESTING:
+            raise ExpressionError("too-deep", "there is too much inside one another here")
         reader: Callable[[list[Tree[Token] | Token]], Node] = getattr(self, f"_{tree.data}")
-        return reader(tree.children)
+        node = reader(tree.children)
+        self.depth -= 1
+        return node
 
     def _add(self, parts: list[Tree[Token] | Token]) -> Node:
         return Binary("+", self.read(parts[0]), self.read(parts[1]))
@@ -113,7 +121,12 @@ class _Reader:
         return Binary("*", self.read(parts[0]), self.read(parts[1]))
 
     def _divide(self, parts: list[Tree[Token] | Token]) -> Node:
-        return Binary("/", self.read(parts[0]), self.read(parts[1]))
+        above, below = self.read(parts[0]), self.read(parts[1])
+        match below:
+            case Binary("*", Number() as number, unit, True) if _is_unit(unit) and _is_bare(above):
+                # π/2 rad is half of π radians, as 1/2 m is half a metre; 6 m / 2 m stays a division.
+                return Binary("*", Binary("/", above, number), unit, implied=True)
+        return Binary("/", above, below)
 
     def _negative(self, parts: list[Tree[Token] | Token]) -> Node:
         return Negative(self.read(parts[0]))
@@ -229,6 +242,13 @@ def _is_unit(node: Node | None) -> bool:
     if isinstance(node, Power):
         return isinstance(node.base, UnitOf)
     return isinstance(node, UnitOf)
+
+
+def _is_bare(node: Node) -> bool:
+    """Whether an expression is made of numbers and π alone."""
+    if isinstance(node, UnitOf) or (isinstance(node, Path) and node.names != ("pi",)):
+        return False
+    return all(_is_bare(child) for child in children(node))
 
 
 def _start(item: Tree[Token] | Token) -> int | None:

@@ -2,7 +2,7 @@
 
 from mensuration.numbers.conventions import CONVENTIONS, pi_by
 from mensuration.numbers.exact import Exact, NotClosed
-from mensuration.numbers.real import NOUGHT, PI, UNIT, Real
+from mensuration.numbers.real import NOUGHT, PI, UNIT, Real, TooDeep
 from mensuration.numbers.rounding import NOT_ROUNDED, Rounded, Rounding, decimal, round_by
 
 __all__ = [
@@ -16,6 +16,7 @@ __all__ = [
     "Real",
     "Rounded",
     "Rounding",
+    "TooDeep",
     "decimal",
     "pi_by",
     "round_by",

@@ -18,7 +18,7 @@ from flint import arb, fmpq, fmpz
 Key = tuple[int, int]  # (power of π, square-free radicand)
 Rational = int | Fraction
 
-MAX_TERMS = 64
+MAX_TERMS = 24
 MAX_BITS = 2048  # of the larger of numerator and denominator
 _FACTOR_BITS = 96
 ONE_KEY: Key = (0, 1)

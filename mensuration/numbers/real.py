@@ -11,6 +11,11 @@ from mensuration.numbers.exact import ZERO, Exact, NotClosed, Rational
 from mensuration.numbers.proof import precision, prove
 
 Recipe = Callable[[], arb]
+MAX_DEPTH = 150
+
+
+class TooDeep(ArithmeticError):
+    """A number without exact form that hangs on too long a chain of others."""
 
 
 class Real:
@@ -20,11 +25,15 @@ class Real:
     :mod:`mensuration.numbers.exact`; beyond it the number goes on as a recipe alone.
     """
 
-    __slots__ = ("_balls", "_float", "_recipe", "exact")
+    __slots__ = ("_balls", "_float", "_recipe", "depth", "exact")
 
-    def __init__(self, exact: Exact | None, recipe: Recipe | None = None) -> None:
+    def __init__(self, exact: Exact | None, recipe: Recipe | None = None, *of: Real) -> None:
+        """``of`` are the numbers that the recipe uses. TooDeep when their chain grows too long."""
         if exact is None and recipe is None:
             raise ValueError("a Real needs an exact form or a recipe")
+        self.depth: int = 0 if exact is not None else 1 + max((real.depth for real in of), default=0)
+        if self.depth > MAX_DEPTH:
+            raise TooDeep
         self.exact = exact
         self._recipe = recipe
         self._float: float | None = None
@@ -44,7 +53,7 @@ class Real:
                 return Real(sum(exacts, ZERO))
             except NotClosed:
                 pass
-        return Real(None, lambda: sum((item.ball() for item in items), arb(0)))
+        return Real(None, lambda: sum((item.ball() for item in items), arb(0)), *items)
 
     def ball(self) -> arb:
         """An enclosure at the working precision in force."""
@@ -63,10 +72,6 @@ class Real:
                 self._float = float(self.ball().mid())
         return self._float
 
-    def without_exact(self) -> Real:
-        """The same number, its exact form forgotten."""
-        return Real(None, self.ball)
-
     def _with(
         self,
         other: Real,
@@ -78,7 +83,7 @@ class Real:
                 return Real(exactly(self.exact, other.exact))
             except NotClosed:
                 pass
-        return Real(None, lambda: roughly(self.ball(), other.ball()))
+        return Real(None, lambda: roughly(self.ball(), other.ball()), self, other)
 
     def __add__(self, other: Real) -> Real:
         return self._with(other, Exact.__add__, lambda a, b: a + b)
@@ -95,7 +100,7 @@ class Real:
         return self._with(other, Exact.__truediv__, lambda a, b: a / b)
 
     def __neg__(self) -> Real:
-        return Real(-self.exact) if self.exact is not None else Real(None, lambda: -self.ball())
+        return Real(-self.exact) if self.exact is not None else Real(None, lambda: -self.ball(), self)
 
     def __abs__(self) -> Real:
         return -self if self.sign() < 0 else self
@@ -108,7 +113,7 @@ class Real:
                 return Real(self.exact**exponent)
             except NotClosed:
                 pass
-        return Real(None, lambda: self.ball() ** exponent)
+        return Real(None, lambda: self.ball() ** exponent, self)
 
     def sqrt(self) -> Real:
         """The square root. ValueError when the number is negative."""
@@ -126,7 +131,7 @@ class Real:
 
     def through(self, function: Callable[[arb], arb]) -> Real:
         """The number put through a function that has no exact form here."""
-        return Real(None, lambda: function(self.ball()))
+        return Real(None, lambda: function(self.ball()), self)
 
     def sign(self) -> int:
         """-1, 0 or 1. A number without exact form that cannot be told from 0 counts as 0."""

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from functools import lru_cache
-from math import degrees
+from math import degrees, hypot
 from typing import Any
 
 from mensuration.catalogue.figure import XY, Grip, Span
@@ -29,7 +29,9 @@ def draw(composition: Composition, teller: Teller, typed: dict[str, Part]) -> di
     for part in composition.parts:
         near = tuple(p for p in composition.parts if p is not part and _near(p, part))
         label = pen.spot(_label_spot(part, near))
-        parts.append({**_part(part, teller, tuple(typed[part.name].given.items())), "label": label})
+        drawn = _part(part, teller, tuple(typed[part.name].given.items()))
+        corners = [mark for mark, spot in drawn["rightAngles"] if pen.stands(part, spot)]
+        parts.append({**drawn, "label": label, "rightAngles": corners})
     return {
         "unit": teller.unit.symbol,
         "bounds": [v * pen.scale for v in (left, bottom, right, top)],
@@ -51,6 +53,20 @@ class _Pen:
 
     def spot(self, spot: Spot) -> list[float]:
         return [spot[0] * self.scale, spot[1] * self.scale]
+
+    def stands(self, part: PlacedPart, corner: Point) -> bool:
+        """Whether a part's corner is still a corner of the figure; the foot of a height always stands."""
+        spot = (float(corner[0]), float(corner[1]))
+        tolerance = 4 * self.composition.arrangement.tolerance
+        if all(_apart(edge.a, spot) > tolerance for edge in part.edges):
+            return True
+        vertices = self.composition.arrangement.vertices
+        sides = sum(
+            self.composition.role(f) == "outline" and any(owner.edge.part == part.index for owner in f.owners)
+            for f in self.composition.arrangement.fragments
+            if any(_apart(vertices[end].spot, spot) <= tolerance for end in (f.tail, f.head))
+        )
+        return sides >= 2
 
     def fragment(self, fragment: Fragment, forward: bool) -> dict[str, Any]:
         edge, vertices = fragment.edge, self.composition.arrangement.vertices
@@ -116,7 +132,10 @@ class _PartPen:
             "path": picture(part, _scale(self.teller)),
             "spans": [self.span(span) for span in figure.spans if _drawn(part, span)],
             "grips": [grip for grip in grips if grip],
-            "rightAngles": [[self.declared(xy) for xy in corner] for corner in figure.right_angles],
+            "rightAngles": [
+                ([self.declared(xy) for xy in corner], part.point(corner[0]))
+                for corner in figure.right_angles
+            ],
             "ticks": self.ticks(),
         }
 
@@ -215,6 +234,10 @@ def _label_spot(part: PlacedPart, near: tuple[PlacedPart, ...]) -> Spot:
             if here > room * 1.02:
                 best, room = spot, here
     return best
+
+
+def _apart(one: Spot, two: Spot) -> float:
+    return hypot(one[0] - two[0], one[1] - two[1])
 
 
 def _near(one: PlacedPart, two: PlacedPart) -> bool:

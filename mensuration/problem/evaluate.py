@@ -15,7 +15,7 @@ from mensuration.expressions import (
     parse,
     unknown_word,
 )
-from mensuration.numbers import Real
+from mensuration.numbers import Real, TooDeep
 from mensuration.plane import Composition, PlacedPart, Placement, TooCrowded, compose, place
 from mensuration.problem import drawing, graph
 from mensuration.problem.complaints import Complaints
@@ -68,7 +68,11 @@ class _Evaluation:
         for node in order:
             if node in circular:
                 continue
-            getattr(self, f"_work_out_{node.kind}")(node)
+            try:
+                getattr(self, f"_work_out_{node.kind}")(node)
+            except TooDeep:
+                says = "this hangs on too long a chain of other measurements"
+                self.complaints.add(graph.where(node, self.problem), "too-deep", says)
         return {
             "title": self.problem.title,
             "asks": [
@@ -146,7 +150,7 @@ class _Evaluation:
 
     def _work_out_part(self, node: Node) -> None:
         index, part = self.names.parts[node.name, node.part]
-        where = graph.where(node, self.names)
+        where = graph.where(node, self.problem)
         figure = catalogue().get(part.shape)
         if figure is None:
             error = unknown_word(part.shape, catalogue(), "shape")

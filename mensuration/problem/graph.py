@@ -64,13 +64,15 @@ class Names:
         return names
 
 
-def where(node: Node, names: Names) -> str:
+def where(node: Node, problem: Problem) -> str:
     """The place of a node, as complaints write it."""
     if node.kind == "part":
         return f"figures.{node.name}.parts.{node.part}"
     if node.kind == "figure":
         return f"figures.{node.name}"
-    return f"{node.kind}s.{node.name}"
+    if node.kind == "ask":
+        return f"asks.{problem.asks[int(node.name)].label or node.name}"
+    return f"lines.{node.name}"
 
 
 def read_names(problem: Problem, complaints: Complaints) -> Names:
@@ -156,6 +158,6 @@ def in_order(problem: Problem, names: Names, complaints: Complaints) -> tuple[li
             ring: list[Node] = error.args[1]
             says = "this goes round in a circle: " + " → ".join(node.text for node in ring[::-1])
             for node in set(ring):
-                complaints.add(where(node, names), "circular", says)
+                complaints.add(where(node, problem), "circular", says)
                 graph[node] = set()
                 circular.add(node)

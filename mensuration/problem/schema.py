@@ -33,7 +33,7 @@ def _typed(value: object) -> object:
 Typed = Annotated[
     str,
     BeforeValidator(_typed),
-    Field(max_length=2000, description="A measurement or expression, as a person types it."),
+    Field(max_length=100_000, description="A measurement or expression, as a person types it."),
 ]
 Name = Annotated[str, Field(max_length=60)]
 

@@ -165,15 +165,24 @@ def _check_agreement(
     for relation in figure.relations:
         quantity, formula = next(iter(relation.forms.items()))
         again = evaluate(parse(formula), scope)
-        if not again.value.same_as(values[quantity].value):
-            clash = sorted(given)
-            names = ", ".join(clash[:-1]) + f" and {clash[-1]}"
+        if again.value.same_as(values[quantity].value):
+            continue
+        chosen = [name for name in figure.defaults if name not in given]
+        if chosen and quantity in given:
             raise SolvingError(
-                "contradiction",
-                f"{names} contradict one another: {quantity} = {formula} would be "
-                f"{show(again)}, not {show(values[quantity])}",
-                clash[-1],
+                "too-little",
+                f"give the {chosen[0]} as well: with the usual one, {figure.defaults[chosen[0]]}, "
+                f"the {quantity} would be {show(again)}, not {show(values[quantity])}",
+                quantity,
             )
+        clash = sorted(given)
+        names = ", ".join(clash[:-1]) + f" and {clash[-1]}"
+        raise SolvingError(
+            "contradiction",
+            f"{names} contradict one another: {quantity} = {formula} would be "
+            f"{show(again)}, not {show(values[quantity])}",
+            clash[-1],
+        )
 
 
 def _too_little(figure: Figure, values: Mapping[str, Quantity]) -> str:

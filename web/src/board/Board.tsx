@@ -84,8 +84,7 @@ export function Board({ drawing, old, figure }: Props) {
   const parts = useMemo(() => drawing?.parts ?? [], [drawing]);
   const spans = useMemo(() => {
     const shown = parts.length <= FEW_PARTS ? parts : parts.filter((part) => part.name === selected || part.name === lit?.part);
-    const all = shown.flatMap((part) => part.spans.map((span) => ({ part: part.name, span })));
-    return layOut(all, to, parts.map((part) => to(part.label)));
+    return layOut(shown, parts, to);
   }, [parts, to, selected, lit?.part]);
   const chosen = parts.find((part) => part.name === selected);
   const legend = `1 square = ${tidy(grid.strong)} ${unit}`.replace("unit", grid.strong === 1 ? "unit" : "units");

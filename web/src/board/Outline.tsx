@@ -1,5 +1,5 @@
 import type { Drawing } from "../api/types";
-import { pathOf, middleOf, type ToScreen } from "./path";
+import { pathOf, pointOf, type ToScreen } from "./path";
 
 interface Props {
   drawing: Drawing;
@@ -65,7 +65,7 @@ export function Marks({ drawing, to }: Pick<Props, "drawing" | "to">) {
           const p = to(corner);
           const arms = [to(first), to(second)].map((arm) => {
             const length = Math.hypot(arm[0] - p[0], arm[1] - p[1]) || 1;
-            return length < 3 * size ? null : ([((arm[0] - p[0]) / length) * size, ((arm[1] - p[1]) / length) * size] as const);
+            return length < 5 * size ? null : ([((arm[0] - p[0]) / length) * size, ((arm[1] - p[1]) / length) * size] as const);
           });
           const [u, v] = arms;
           if (!u || !v) return null;
@@ -75,11 +75,11 @@ export function Marks({ drawing, to }: Pick<Props, "drawing" | "to">) {
       {drawing.parts.flatMap((part) =>
         part.ticks.flatMap((group, mark) =>
           group.map((edge, index) => {
-            const [x, y] = to(middleOf(edge));
+            const [x, y] = to(pointOf(edge, 0.5));
             const a = to(edge.start);
             const b = to(edge.end);
             const length = Math.hypot(b[0] - a[0], b[1] - a[1]) || 1;
-            if (length < 3 * size) return null;
+            if (length < 6 * size) return null;
             const n = [(-(b[1] - a[1]) / length) * 6, ((b[0] - a[0]) / length) * 6] as const;
             return <line key={`${part.name}${mark}.${index}`} x1={x - n[0]} y1={y - n[1]} x2={x + n[0]} y2={y + n[1]} strokeWidth={1.8} />;
           }),

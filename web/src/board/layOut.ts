@@ -1,5 +1,5 @@
-import type { Span, Spot } from "../api/types";
-import type { ToScreen } from "./path";
+import type { DrawnPart, Span, Spot } from "../api/types";
+import { alongSegment, type ToScreen } from "./path";
 
 /** A dimension line on the screen: where it runs, where it is measured from, and where its text stands. */
 export interface LaidOut {
@@ -14,10 +14,14 @@ export interface LaidOut {
   box: { width: number; height: number };
 }
 
-const OFFSET = 26;
+const GAP = 9;
 const STEP = 24;
+const STEPS = 5;
 const ALONG = [0.5, 0.32, 0.68, 0.2, 0.8];
 const HEIGHT = 22;
+
+/** What a place costs: running into another text, lying on a line of the figure, crossing another part, being far. */
+const COST = { text: 100, stroke: 20, crossing: 15, away: 0.05, beyond: 4 };
 
 interface Box {
   x: number;
@@ -26,41 +30,92 @@ interface Box {
   height: number;
 }
 
+interface Place {
+  start: Spot;
+  end: Spot;
+  text: Spot;
+  away: number;
+}
+
 const overlap = (a: Box, b: Box) =>
   Math.abs(a.x - b.x) * 2 < a.width + b.width && Math.abs(a.y - b.y) * 2 < a.height + b.height;
+const holds = (box: Box, [x, y]: Spot, room = 0) =>
+  Math.abs(box.x - x) < box.width / 2 + room && Math.abs(box.y - y) < box.height / 2 + room;
 
-/** Put dimension lines where their texts do not run into one another or into the badges. */
-export function layOut(spans: { part: string; span: Span }[], to: ToScreen, badges: Spot[]): LaidOut[] {
-  const taken: Box[] = badges.map(([x, y]) => ({ x, y, width: 30, height: 30 }));
+function boxAround(spots: Spot[]): Box {
+  const xs = spots.map(([x]) => x);
+  const ys = spots.map(([, y]) => y);
+  const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+  return { x: (left + right) / 2, y: (top + bottom) / 2, width: right - left, height: bottom - top };
+}
+
+const within = (inner: Box, outer: Box) =>
+  inner.width <= outer.width + 1 && inner.height <= outer.height + 1 && holds(outer, [inner.x, inner.y]);
+
+/** Put dimension lines where their texts do not run into one another, the badges or the figure's lines. */
+export function layOut(shown: DrawnPart[], all: DrawnPart[], to: ToScreen): LaidOut[] {
+  const taken: Box[] = all.map((part) => ({ ...boxOf(to(part.label)), width: 30, height: 28 }));
+  const strokes = all.map((part) => ({ part, spots: part.path.flatMap((segment) => alongSegment(segment).map(to)) }));
+  const boxes = strokes.map(({ part, spots }) => ({ part, box: boxAround(spots) }));
+  // What stands on the figure itself has the least choice, so it chooses first.
+  const spans = shown.flatMap((part) => part.spans.map((span) => ({ part, span })));
+  spans.sort((one, two) => Number(one.span.side !== 0) - Number(two.span.side !== 0));
   return spans.map(({ part, span }) => {
-    const a = to(span.start);
-    const b = to(span.end);
-    const length = Math.hypot(b[0] - a[0], b[1] - a[1]) || 1;
-    // On the screen y points down, so the left of the direction is (dy, -dx).
-    const normal: Spot = [((b[1] - a[1]) / length) * span.side, (-(b[0] - a[0]) / length) * span.side];
+    const own = boxes.find((entry) => entry.part === part)?.box;
+    const others = boxes.filter((entry) => entry.part !== part && own && !within(own, entry.box)).map((entry) => entry.box);
     const width = span.text.length * 8 + 12;
-    const tries =
-      span.side === 0
-        ? ALONG.map((share) => ({ off: 0, share }))
-        : [0, 1, 2, 3].map((step) => ({ off: OFFSET + step * STEP, share: 0.5 }));
-    const places = tries.map(({ off, share }) => {
-      const start: Spot = [a[0] + normal[0] * off, a[1] + normal[1] * off];
-      const end: Spot = [b[0] + normal[0] * off, b[1] + normal[1] * off];
-      const text: Spot = [start[0] + (end[0] - start[0]) * share, start[1] + (end[1] - start[1]) * share];
-      return { start, end, text, box: { x: text[0], y: text[1], width, height: HEIGHT } };
-    });
-    const place = places.find((candidate) => !taken.some((box) => overlap(box, candidate.box))) ?? places[0];
-    if (!place) throw new Error("a span has no place");
-    taken.push(place.box);
+    const cost = ({ start, end, text, away }: Place) => {
+      const box = { x: text[0], y: text[1], width, height: HEIGHT };
+      const line = [0.1, 0.3, 0.5, 0.7, 0.9].map((t): Spot => [start[0] + (end[0] - start[0]) * t, start[1] + (end[1] - start[1]) * t]);
+      return (
+        (taken.some((other) => overlap(other, box)) ? COST.text : 0) +
+        (strokes.some(({ spots }) => spots.some((spot) => holds(box, spot, 2))) ? COST.stroke : 0) +
+        (span.side !== 0 && others.some((other) => line.some((spot) => holds(other, spot))) ? COST.crossing : 0) +
+        away * COST.away
+      );
+    };
+    const places = placesOf(span, to, width);
+    const place = places.reduce((best, candidate) => (cost(candidate) < cost(best) - 1e-9 ? candidate : best));
+    taken.push({ x: place.text[0], y: place.text[1], width, height: HEIGHT });
     return {
-      key: `${part}.${span.measure}`,
-      part,
+      key: `${part.name}.${span.measure}`,
+      part: part.name,
       span,
       start: place.start,
       end: place.end,
-      feet: [a, b],
+      feet: [to(span.start), to(span.end)] as [Spot, Spot],
       text: place.text,
       box: { width, height: HEIGHT },
     };
   });
+}
+
+const boxOf = ([x, y]: Spot): Box => ({ x, y, width: 0, height: 0 });
+
+function placesOf(span: Span, to: ToScreen, width: number): [Place, ...Place[]] {
+  const a = to(span.start);
+  const b = to(span.end);
+  const length = Math.hypot(b[0] - a[0], b[1] - a[1]) || 1;
+  const u: Spot = [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
+  const at = (share: number): Spot => [a[0] + (b[0] - a[0]) * share, a[1] + (b[1] - a[1]) * share];
+  const half = (Math.abs(u[0]) * width + Math.abs(u[1]) * HEIGHT) / 2 + GAP;
+  if (span.side === 0) {
+    const beyond = [1 + half / length, -half / length].map((share, i) => ({ start: a, end: b, text: at(share), away: (COST.beyond * (i + 1)) / COST.away }));
+    const aside = (Math.abs(u[1]) * width + Math.abs(u[0]) * HEIGHT) / 2 + 5;
+    const beside = [1, -1].flatMap((way) =>
+      [0.5, 0.3, 0.75].map((share) => {
+        const [x, y] = at(share);
+        return { start: a, end: b, text: [x + u[1] * aside * way, y - u[0] * aside * way] as Spot, away: 3 / COST.away };
+      }),
+    );
+    return [...ALONG.map((share, i) => ({ start: a, end: b, text: at(share), away: i * 8 })), ...beside, ...beyond] as [Place, ...Place[]];
+  }
+  // On the screen y points down, so the left of the direction is (dy, -dx).
+  const normal: Spot = [u[1] * span.side, -u[0] * span.side];
+  const nearest = (Math.abs(normal[0]) * width + Math.abs(normal[1]) * HEIGHT) / 2 + GAP;
+  return Array.from({ length: STEPS }, (_, step) => {
+    const off = nearest + step * STEP;
+    const move = ([x, y]: Spot): Spot => [x + normal[0] * off, y + normal[1] * off];
+    return { start: move(a), end: move(b), text: move(at(0.5)), away: off };
+  }) as [Place, ...Place[]];
 }

@@ -34,13 +34,17 @@ function arcs(start: Spot, centre: Spot, radius: number, sweep: number, to: ToSc
   });
 }
 
-/** The middle point of a segment, in figure units. */
-export function middleOf(segment: Segment): Spot {
-  if (segment.kind === "line" || !segment.centre || !segment.radius || !segment.sweep) {
-    return [(segment.start[0] + segment.end[0]) / 2, (segment.start[1] + segment.end[1]) / 2];
+/** The point of a segment at a share of its way, in figure units. */
+export function pointOf(segment: Segment, share: number): Spot {
+  const { start, end, centre, radius, sweep } = segment;
+  if (segment.kind === "line" || !centre || !radius || !sweep) {
+    return [start[0] + (end[0] - start[0]) * share, start[1] + (end[1] - start[1]) * share];
   }
-  const angle =
-    Math.atan2(segment.start[1] - segment.centre[1], segment.start[0] - segment.centre[0]) +
-    (segment.sweep * Math.PI) / 360;
-  return [segment.centre[0] + segment.radius * Math.cos(angle), segment.centre[1] + segment.radius * Math.sin(angle)];
+  const angle = Math.atan2(start[1] - centre[1], start[0] - centre[0]) + ((sweep * Math.PI) / 180) * share;
+  return [centre[0] + radius * Math.cos(angle), centre[1] + radius * Math.sin(angle)];
+}
+
+/** Points all along a segment, near enough to one another to notice what lies on it. */
+export function alongSegment(segment: Segment): Spot[] {
+  return Array.from({ length: 25 }, (_, index) => pointOf(segment, index / 24));
 }

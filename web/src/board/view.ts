@@ -57,7 +57,7 @@ export interface Squares {
   fine: number;
 }
 
-const NEAR = 34;
+const NEAR = 22;
 const FAR = 300;
 const FINE = 9;
 

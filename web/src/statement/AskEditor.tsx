@@ -28,7 +28,7 @@ export function AskEditor({ ask, faults, create = false, children, onChange, onR
         if (now) setDraft(create ? { label: "", expression: known[0] ?? "" } : ask);
       }}
     >
-      <Popover.Trigger className="w-full rounded-md border border-edge bg-paper px-2.5 py-0.5 text-left hover:border-pine">{children}</Popover.Trigger>
+      <Popover.Trigger className="rounded-md border border-edge bg-paper px-2.5 py-0.5 text-left hover:border-pine">{children}</Popover.Trigger>
       <Popover.Portal>
         <Popover.Content className="popover w-80" align="end" sideOffset={6} collisionPadding={8}>
           <form

@@ -22,7 +22,7 @@ export function Asks({ answers, complaints }: Props) {
           const answer = answers[index];
           const faults = complaints.filter((c) => c.where.startsWith(`asks.${ask.label || index}.`));
           return (
-            <li key={index} className="min-w-32">
+            <li key={index} className="max-w-60">
               <AskEditor
                 ask={ask}
                 faults={faults}

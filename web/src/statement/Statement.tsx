@@ -36,7 +36,7 @@ export function Statement() {
       type="button"
       aria-label={statement ? undefined : "Write the statement"}
       title="Change the statement"
-      className="max-h-20 cursor-text overflow-auto rounded-md text-left text-base leading-snug whitespace-pre-wrap hover:bg-paper"
+      className="max-h-24 cursor-text self-start overflow-auto rounded-md text-left text-base leading-snug whitespace-pre-wrap hover:bg-paper"
       onClick={() => setWriting(true)}
     >
       {statement || <span className="text-soft">Write here what is asked: “How much edge tape goes round the panel?”</span>}

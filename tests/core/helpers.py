@@ -1,0 +1,43 @@
+"""Small makers of problems for the tests of the core."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from mensuration.problem import evaluate_document
+
+
+def part(name: str, shape: str, at: tuple[str, str] = ("0", "0"), **fields: Any) -> dict[str, Any]:
+    """A part: what is no field of a part is one of its givens."""
+    own = {key: fields.pop(key) for key in ("turn", "flip", "join") if key in fields}
+    return {"name": name, "shape": shape, "given": fields, "at": list(at), **own}
+
+
+def problem(*parts: dict[str, Any], **fields: Any) -> dict[str, Any]:
+    """A problem with one figure named ``fig`` of these parts."""
+    return {
+        "format": "tilt-grid/problem",
+        "version": 1,
+        "figures": [{"name": "fig", "kind": "plane", "parts": list(parts)}],
+        **fields,
+    }
+
+
+def measures(*parts: dict[str, Any], **fields: Any) -> tuple[dict[str, Any], dict[str, Any]]:
+    """Area and perimeter of the figure made of these parts, as they are told."""
+    results = evaluate_document(problem(*parts, **fields))
+    quantities = results["figures"]["fig"]["quantities"]
+    assert quantities, results["complaints"]
+    return quantities["area"], quantities["perimeter"]
+
+
+def complaints(document: dict[str, Any]) -> dict[str, str]:
+    """Where and with which code a problem is complained about."""
+    return {c["where"]: c["code"] for c in evaluate_document(document)["complaints"]}
+
+
+def answer(expression: str, **fields: Any) -> dict[str, Any]:
+    """The answer to one ask about an expression without figures."""
+    ask = {"label": "it", "expression": expression, **fields.pop("ask", {})}
+    results = evaluate_document({"format": "tilt-grid/problem", "version": 1, "asks": [ask], **fields})
+    return {**results["asks"][0], "complaints": results["complaints"]}
