@@ -113,7 +113,14 @@ class Real:
                 return Real(self.exact**exponent)
             except NotClosed:
                 pass
-        return Real(None, lambda: self.ball() ** exponent, self)
+
+        def power() -> arb:  # as a product, since a power of a ball round 0 knows no bounds
+            product, ball = arb(1), self.ball()
+            for _ in range(abs(exponent)):
+                product *= ball
+            return product if exponent >= 0 else 1 / product
+
+        return Real(None, power, self)
 
     def sqrt(self) -> Real:
         """The square root. ValueError when the number is negative."""

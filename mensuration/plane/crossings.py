@@ -77,6 +77,11 @@ def ball_point(point: Point) -> BallPoint:
     return point[0].ball(), point[1].ball()
 
 
+def ball_distance(one: BallPoint, two: BallPoint) -> arb:
+    """An enclosure of the distance of two points."""
+    return _length(_minus(one, two))
+
+
 def ball_meeting(one: Edge, two: Edge, hint: Spot) -> BallPoint:
     """An enclosure of the meeting of two edges' lines or circles that lies nearest to ``hint``."""
     if one.straight and two.straight:
@@ -86,20 +91,21 @@ def ball_meeting(one: Edge, two: Edge, hint: Spot) -> BallPoint:
     if one.straight:
         a, b, c = ball_point(one.start), ball_point(one.end), ball_point(_centre(two))
         u = _minus(b, a)
-        size = (u[0] ** 2 + u[1] ** 2).sqrt()
+        size = _length(u)
         u = (u[0] / size, u[1] / size)
         t = (c[0] - a[0]) * u[0] + (c[1] - a[1]) * u[1]
         foot = (a[0] + t * u[0], a[1] + t * u[1])
         r = _radius(two)
-        square = r**2 - (c[0] - foot[0]) ** 2 - (c[1] - foot[1]) ** 2
+        aside = _minus(c, foot)
+        square = r * r - aside[0] * aside[0] - aside[1] * aside[1]
         return _nearest(foot, u, square, hint)
     a, b, r, s = ball_point(_centre(one)), ball_point(_centre(two)), _radius(one), _radius(two)
     u = _minus(b, a)
-    distance = (u[0] ** 2 + u[1] ** 2).sqrt()
+    distance = _length(u)
     u = (u[0] / distance, u[1] / distance)
     along = (distance + (r - s) * (r + s) / distance) / 2
     foot = (a[0] + along * u[0], a[1] + along * u[1])
-    return _nearest(foot, (-u[1], u[0]), r**2 - along**2, hint)
+    return _nearest(foot, (-u[1], u[0]), r * r - along * along, hint)
 
 
 def _ball_lines(one: Edge, two: Edge) -> BallPoint:
@@ -121,6 +127,10 @@ def _nearest(foot: BallPoint, along: BallPoint, square: arb, hint: Spot) -> Ball
 
 def _minus(p: BallPoint, q: BallPoint) -> BallPoint:
     return p[0] - q[0], p[1] - q[1]
+
+
+def _length(p: BallPoint) -> arb:
+    return (p[0] * p[0] + p[1] * p[1]).sqrt()  # a product, as a power of a ball round 0 knows no bounds
 
 
 def _centre(edge: Edge) -> Point:

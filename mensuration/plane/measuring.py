@@ -16,7 +16,7 @@ from flint import arb
 from mensuration.expressions.evaluate import SINES
 from mensuration.numbers import Real
 from mensuration.plane.arrangement import Arrangement, Fragment, Vertex
-from mensuration.plane.crossings import BallPoint, ball_meeting, ball_point
+from mensuration.plane.crossings import BallPoint, ball_distance, ball_meeting, ball_point
 from mensuration.plane.edges import Edge
 
 Covers = Callable[[int], bool]
@@ -49,7 +49,8 @@ def _green(
     if edge.radius is not None:
         angle = _ball_angle(fragment, p, q)
         counted = angle * convention.ball() / arb.pi()
-        area += edge.radius.ball() ** 2 * (counted - angle.sin()) / 2
+        radius = edge.radius.ball()
+        area += radius * radius * (counted - angle.sin()) / 2
     return area
 
 
@@ -97,7 +98,7 @@ def run_length(arrangement: Arrangement, run: list[Fragment], edge: Edge, conven
             p, q = ball_vertex(tail), ball_vertex(head)
             radius = fragment.edge.radius
             if radius is None:
-                total += ((p[0] - q[0]) ** 2 + (p[1] - q[1]) ** 2).sqrt()
+                total += ball_distance(p, q)
             else:
                 angle = abs(_ball_angle(fragment, p, q))
                 total += radius.ball() * angle * convention.ball() / arb.pi()

@@ -1,0 +1,327 @@
+"""Whole problems: the demo's answers, tallies that add up, complaints where they belong, files, the command line."""
+
+from __future__ import annotations
+
+import json
+import subprocess
+import sys
+import time
+from fractions import Fraction
+from pathlib import Path
+from typing import Any
+
+import jsonschema
+import pytest
+import sympy
+
+from mensuration.__main__ import main
+from mensuration.problem import UnreadableDocument, evaluate_document, json_schema, read_text
+from mensuration.problem.entry import EntryError, read_entry, suggestions
+from mensuration.problem.schema import MAX_PARTS
+from tests.core.helpers import answer, complaints, measures, part, problem
+
+ROOT = Path(__file__).parents[2]
+DEMO = sorted((ROOT / "demo").glob("*.json"))
+
+# Worked by hand; in brackets the exact values as a computer algebra system reads them.
+ANSWERS = {
+    "kicker-side-panel": {"Edge tape": ("24/5 + 3*pi/5", "6.68 m"), "Board": ("72/25 - 9*pi/25", "1.75 m²")},
+    "start-deck": {"Decking": ("51", "51.00 m²"), "Rail": ("32", "32.00 m")},
+    "peanut-bowl-lip": {"Ground": (None, "45.49 m²"), "Coping": (None, "25.13 m")},
+    "manual-pad": {"Steel edging": ("21/2 + 3*pi/4", "12.86 m"), "Top": ("27/4 + 9*pi/32", "7.63 m²")},
+    "planter-surround": {
+        "Paving": ("9 - 81*pi/100", "6.46 m²"),
+        "Edges": ("12 + 9*pi/5", "17.65 m"),
+        "Inner edge": ("9*pi/5", "5.65 m"),
+    },
+    "ticket-hut-floor": {"Floor": ("2275/24", "94.79 ft²"), "Skirting": ("470", "470 in")},
+    "turning-pad": {"Once round": ("628/25", "25.12 m"), "To sweep": ("1256/25", "50.24 m²")},
+    "yard-plan": {
+        "Concrete": ("677/4 + 103*pi/50", "175.72 m²"),
+        "Edges": ("62 + 4*sqrt(2) + 37*pi/5", "90.90 m"),
+    },
+}
+
+
+@pytest.mark.parametrize("file", DEMO, ids=lambda file: file.stem)
+def test_demo_answers(file: Path) -> None:
+    results = evaluate_document(json.loads(file.read_text("utf-8")))
+    assert results["complaints"] == []
+    assert {ask["label"]: (ask["exact"], ask["text"]) for ask in results["asks"]} == ANSWERS[file.stem]
+
+
+@pytest.mark.parametrize("file", DEMO, ids=lambda file: file.stem)
+def test_every_tally_adds_up_to_its_total(file: Path) -> None:
+    results = evaluate_document(json.loads(file.read_text("utf-8")))
+    for figure in results["figures"].values():
+        for tally in figure["tallies"].values():
+            total = Fraction(0)
+            exact: sympy.Expr = sympy.Integer(0)
+            for entry in tally["entries"]:
+                if entry["counted"]:
+                    sign = -1 if entry["sign"] == "-" else 1
+                    total += sign * Fraction(entry["value"]["decimal"])
+                    exact += sign * sympy.sympify(entry["value"]["exact"] or "nan")
+            assert abs(total - Fraction(tally["total"]["decimal"])) < Fraction(1, 10**12)
+            if tally["total"]["exact"]:
+                assert sympy.expand(exact - sympy.sympify(tally["total"]["exact"])) == 0
+
+
+def test_decimal_is_right_to_fifteen_figures() -> None:
+    for file in DEMO:
+        for ask in evaluate_document(json.loads(file.read_text("utf-8")))["asks"]:
+            if ask["exact"]:
+                true = sympy.sympify(ask["exact"]).evalf(30)
+                assert abs(sympy.Float(ask["decimal"], 30) - true) < abs(true) * sympy.Float("1e-15")
+
+
+def test_working_goes_from_formula_to_numbers_to_value_and_rounds_last() -> None:
+    kicker = json.loads((ROOT / "demo/kicker-side-panel.json").read_text("utf-8"))
+    board = evaluate_document(kicker)["asks"][1]
+    assert board["working"] == [
+        "board: area = width height = 2.4 m × 1.2 m = 2.88 m²",
+        "bite: area = 1/4 π radius² = 1/4 × π × (1.2 m)² = 9π/25 m²",
+        "panel.area = 2.88 m² − 9π/25 m² = (72/25 - 9π/25) m²",
+        "1.7490266447… ≈ 1.75 m² (to 2 decimal places)",
+    ]
+    tape = evaluate_document(kicker)["asks"][0]["working"]
+    assert "board, top: 2.4 m − 1.2 m = 1.2 m" in tape
+
+
+def test_perimeter_tally_lists_shared_edges_as_not_counted() -> None:
+    results = evaluate_document(
+        problem(
+            part("a", "rectangle", width="4", height="3"),
+            part("b", "rectangle", ("4", "-1"), width="2", height="3"),
+        )
+    )
+    entries = results["figures"]["fig"]["tallies"]["perimeter"]["entries"]
+    shared = [e for e in entries if e["role"] == "shared"]
+    assert [(e["counted"], e["value"]["text"], e["sign"]) for e in shared] == [(False, "2.00 m", "")]
+    assert shared[0]["note"] == "shared with b: inside the figure, not counted"
+    assert len([e for e in entries if e["counted"]]) == 8
+
+
+def test_steps_lead_from_what_was_given() -> None:
+    results = evaluate_document(problem(part("a", "circle", circumference="6π")))
+    (entry,) = results["figures"]["fig"]["tallies"]["area"]["entries"]
+    assert [step["quantity"] for step in entry["steps"]] == ["radius"]
+    assert entry["numbers"]["text"] == "π × (3 m)²"
+    assert entry["value"]["exact"] == "9*pi"
+
+
+def test_measurements_may_name_others_in_any_order() -> None:
+    area, _ = measures(
+        part("b", "square", ("a.width", "0"), side="fig.a.height / 2"),
+        part("a", "rectangle", width="3 c.radius", height="2"),
+        part("c", "circle", ("9", "9"), join="take", radius="1"),
+    )
+    assert area["exact"] == "7"
+
+
+@pytest.mark.parametrize(
+    ("settings", "given_", "area"),
+    [
+        ({"unit": "cm"}, {"width": "2", "height": "1 m"}, "200.00 cm²"),
+        ({"unit": "ft"}, {"width": "12 ft 6 in", "height": "2"}, "25.00 ft²"),
+        ({"unit": "unit"}, {"width": "4", "height": "3"}, "12.00 square units"),
+        ({"unit": "m", "rounding": {"figures": 3}}, {"area": "48", "width": "7"}, "48.0 m²"),
+        ({"unit": "m", "rounding": "none"}, {"width": "1/3", "height": "1"}, "0.33333333333333333 m²"),
+        ({"unit": "in", "rounding": {"step": "1/8"}}, {"width": "2 1/2", "height": "1 1/4"}, "3 1/8 in²"),
+    ],
+)
+def test_units_and_rounding_of_the_problem(
+    settings: dict[str, Any], given_: dict[str, str], area: str
+) -> None:
+    assert measures(part("a", "rectangle", **given_), settings=settings)[0]["text"] == area
+
+
+def test_an_answer_is_told_in_the_unit_asked_for() -> None:
+    told = answer("2.5 m × 4 m", ask={"unit": "cm^2", "rounding": {"places": 0}})
+    assert (told["exact"], told["unit"], told["text"]) == ("100000", "cm^2", "100000 cm²")
+    assert answer("1 mi", ask={"unit": "km", "rounding": {"places": 3}})["text"] == "1.609 km"
+    assert answer("1/6 turn")["text"] == "60.00°"
+    assert answer("110°", ask={"unit": "rad"})["exact"] == "11*pi/18"
+    assert answer("2 m", ask={"unit": "m^2"})["complaints"][0]["code"] == "wrong-unit"
+    assert answer("2 m", ask={"unit": "furlong"})["complaints"][0]["code"] == "unknown-name"
+
+
+COMPLAINTS = [
+    ([part("a", "circle", radius="0")], "figures.fig.parts.a.given.radius", "not-positive"),
+    ([part("a", "circle", radius="-1")], "figures.fig.parts.a.given.radius", "not-positive"),
+    ([part("a", "circle", radius="2 m^2")], "figures.fig.parts.a.given.radius", "wrong-kind"),
+    ([part("a", "circle", radius="30°")], "figures.fig.parts.a.given.radius", "wrong-kind"),
+    ([part("a", "circle", radius="(2")], "figures.fig.parts.a.given.radius", "bracket"),
+    ([part("a", "circle", radius="b.width")], "figures.fig.parts.a.given.radius", "unknown-name"),
+    ([part("a", "circle", raduis="2")], "figures.fig.parts.a.given.raduis", "unknown-given"),
+    ([part("a", "cirle", radius="2")], "figures.fig.parts.a.shape", "unknown-shape"),
+    ([part("a", "circle")], "figures.fig.parts.a.given", "too-little"),
+    ([part("a", "circle", ("x", "0"), radius="2")], "figures.fig.parts.a.at.0", "unknown-name"),
+    ([part("a", "circle", radius="2", turn="3 m")], "figures.fig.parts.a.turn", "wrong-kind"),
+    ([part("a", "circle", radius="a.diameter")], "figures.fig.parts.a", "circular"),
+    ([part("a", "square", side="b.side"), part("b", "square", side="a.side")], "figures.fig.parts.b", "circular"),
+    ([part("2a", "circle", radius="2")], "figures.fig.parts.2a", "name"),
+    ([part("m", "circle", radius="2")], "figures.fig.parts.m", "name"),
+    ([part("a", "circle", radius="2"), part("a", "circle", radius="3")], "figures.fig.parts.a", "name"),
+    ([part("a", "square", side="2"), part("b", "circle", ("9", "9"), radius="1", join="take")], "figures.fig.parts.b", "outside"),
+    ([part("a", "square", side="2"), part("b", "circle", ("2", "2"), radius="1", join="take")], "figures.fig.parts.b", "partly-outside"),
+    ([part("a", "square", side="2"), part("b", "circle", ("1", "1"), radius="9", join="take")], "figures.fig.parts.b", "nothing-left"),
+    ([part("a", "square", side="2"), part("b", "circle", ("1", "1"), radius="1")], "figures.fig.parts.b", "adds-nothing"),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("parts", "where", "code"), COMPLAINTS, ids=range(len(COMPLAINTS)))
+def test_complaints_stand_where_their_cause_is(parts: list[dict[str, Any]], where: str, code: str) -> None:
+    assert complaints(problem(*parts))[where] == code
+
+
+def test_one_bad_part_leaves_the_others_worked_out() -> None:
+    results = evaluate_document(problem(part("a", "square", side="2"), part("b", "circle", radius="oops")))
+    assert [p["name"] for p in results["figures"]["fig"]["drawing"]["parts"]] == ["a"]
+    assert results["figures"]["fig"]["parts"]["a"]["area"]["exact"] == "4"
+    assert results["figures"]["fig"]["tallies"] == {}
+
+
+def test_circles_are_named_and_the_rest_goes_on() -> None:
+    lines = [
+        {"name": "one", "expression": "two + 1"},
+        {"name": "two", "expression": "one"},
+        {"name": "three", "expression": "6/2"},
+    ]
+    results = evaluate_document({"format": "tilt-grid/problem", "version": 1, "lines": lines})
+    assert results["lines"]["three"]["exact"] == "3"
+    assert {c["where"] for c in results["complaints"]} == {"lines.one", "lines.two"}
+    assert (
+        "one → two → one" in results["complaints"][0]["says"]
+        or "two → one → two" in results["complaints"][0]["says"]
+    )
+
+
+def test_a_bare_number_in_an_ask_is_just_a_number() -> None:
+    document = problem(
+        part("a", "square", side="2"), asks=[{"label": "x", "expression": "fig.perimeter + 3"}]
+    )
+    (complaint,) = evaluate_document(document)["complaints"]
+    assert complaint["where"] == "asks.x.expression"
+    assert "3 m?" in complaint["says"]
+
+
+def test_a_long_chain_and_a_crowd_of_parts_are_answered() -> None:
+    chain = [part("p0", "circle", radius="1")]
+    chain += [
+        part(f"p{i}", "circle", (f"p{i - 1}.radius sin(37°) 9", "0"), radius=f"p{i - 1}.radius cos(1°)")
+        for i in range(1, MAX_PARTS)
+    ]
+    start = time.perf_counter()
+    results = evaluate_document(problem(*chain))
+    assert any(c["code"] == "too-deep" for c in results["complaints"])
+    grid = [part(f"s{i}", "square", (str(i % 25), str(i // 25)), side="1") for i in range(MAX_PARTS)]
+    results = evaluate_document(problem(*grid))
+    quantities = results["figures"]["fig"]["quantities"]
+    assert (quantities["area"]["exact"], quantities["perimeter"]["exact"]) == ("500", "90")
+    assert time.perf_counter() - start < 20
+
+
+@pytest.mark.parametrize(
+    ("text", "says"),
+    [
+        ("{", "not JSON: line 1"),
+        ("[]", "one JSON object"),
+        ('{"format": "other"}', "format"),
+        ('{"format": "tilt-grid/problem", "figures": 3}', "figures"),
+        (
+            '{"format": "tilt-grid/problem", "figures": [{"name": "a", "parts": [{"shape": 1}]}]}',
+            "figures.0.parts.0.name",
+        ),
+        ('{"format": "tilt-grid/problem", "settings": {"pi": "3"}}', "settings.pi"),
+        ('{"format": "tilt-grid/problem", "version": 2}', "version"),
+        (json.dumps({"format": "tilt-grid/problem", "statement": "x" * 1_000_001}), "larger than 1 MB"),
+        (json.dumps(problem(*[part(f"p{i}", "square", side="1") for i in range(501)])), "501 parts"),
+        ("[" * 100_000, "not"),
+        ("\ud800", "not"),
+    ],
+    ids=range(11),
+)
+def test_unreadable_files_are_refused_in_words(text: str, says: str) -> None:
+    with pytest.raises(UnreadableDocument, match=says):
+        read_text(text)
+
+
+def test_numbers_may_stand_without_quotes_and_unknown_fields_are_kept() -> None:
+    document = problem(part("a", "square", side="2"))
+    document["figures"][0]["parts"][0]["given"]["side"] = 2.5
+    document["figures"][0]["colour"] = "pine"
+    kept = read_text(json.dumps(document)).model_dump(exclude_none=True)
+    assert kept["figures"][0]["colour"] == "pine"
+    assert evaluate_document(document)["figures"]["fig"]["quantities"]["area"]["exact"] == "25/4"
+
+
+def test_published_schema_is_the_codes_own_and_holds_for_the_demo() -> None:
+    published = json.loads((ROOT / "docs/problem.schema.json").read_text("utf-8"))
+    assert published == json_schema(), "run: make schema"
+    for file in DEMO:
+        jsonschema.validate(json.loads(file.read_text("utf-8")), published)
+
+
+def test_command_line(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    done = subprocess.run(
+        [sys.executable, "-m", "mensuration", "evaluate", str(DEMO[0])],
+        capture_output=True,
+        text=True,
+        cwd=ROOT,
+        check=True,
+    )
+    assert json.loads(done.stdout)["asks"][0]["text"] == "6.68 m"
+    broken = tmp_path / "broken.json"
+    broken.write_text('{"format": "tilt-grid/problem", "asks": [{"label": 7}]}')
+    assert main(["evaluate", str(broken)]) == 2
+    assert main(["evaluate", str(tmp_path / "none.json")]) == 2
+    lines = capsys.readouterr().err.strip().splitlines()
+    assert len(lines) == 2
+    assert "asks.0" in lines[0]
+
+
+@pytest.mark.parametrize(
+    ("line", "expected"),
+    [
+        (
+            "semicircle diameter 1.2 at 2.4, 0.6 turned 270",
+            {"shape": "semicircle", "given": {"diameter": "1.2"}, "at": ["2.4", "0.6"], "turn": "270", "join": "add", "name": "semicircle"},
+        ),
+        ("take away circle radius 1/2 m at (1, 1) named hole", {"shape": "circle", "at": ["1", "1"], "join": "take", "name": "hole"}),
+        ("rectangle 2.4 by 1.2", {"given": {"width": "2.4", "height": "1.2"}, "name": "rectangle"}),
+        ("Quarter circle radius = 3 flipped", {"shape": "quarter-circle", "given": {"radius": "3"}, "flip": True, "name": "quarter_circle"}),
+        ("disc diameter 12 ft 6 in take away", {"shape": "circle", "given": {"diameter": "12 ft 6 in"}, "join": "take", "name": "circle2"}),
+    ],
+)  # fmt: skip
+def test_parts_typed_in_words(line: str, expected: dict[str, Any]) -> None:
+    made = read_entry(line, ["circle"])
+    assert {key: made[key] for key in expected} == expected
+
+
+@pytest.mark.parametrize(
+    ("line", "says"),
+    [
+        ("cicle radius 2", "did you mean “circle”"),
+        ("circle", "say its size"),
+        ("rectangle 3", "width and height"),
+        ("circle radius", "radius is missing"),
+        ("circle radius (2", "never closed"),
+        ("circle radius 2 at 3", "two measurements"),
+        ("circle radius 2 named circle", "already something named"),
+        ("circle radius 2 named 7up", "can't be a name"),
+        ("", "type a shape"),
+        ("x" * 400, "longer than"),
+    ],
+)
+def test_typed_parts_that_cannot_be_read(line: str, says: str) -> None:
+    with pytest.raises(EntryError) as caught:
+        read_entry(line, ["circle"])
+    assert says in caught.value.says
+
+
+def test_suggestions_go_on_with_the_line() -> None:
+    assert [s["line"] for s in suggestions("semi")] == ["semicircle radius "]
+    assert "take away circle radius " in [s["line"] for s in suggestions("take away ci")]
+    assert suggestions("circle radius 2 ")[0]["line"] == "circle radius 2 at "
+    assert all(read_entry(s["line"] + "2 at 1, 1")["at"] == ["1", "1"] for s in suggestions("sq"))

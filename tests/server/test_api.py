@@ -1,0 +1,183 @@
+"""The API: problems are kept, nobody's work is overwritten silently, refusals are sentences."""
+
+from __future__ import annotations
+
+import copy
+import json
+from typing import Any
+
+import pytest
+from django.core.management import call_command
+from django.db import connection
+from django.test import Client
+
+from mensuration.problem import evaluate_document
+from server.problems.models import Problem
+from server.working_out.schemas import Reference, Results
+from tests.server.conftest import ROOT, Page
+
+Document = dict[str, Any]
+
+
+def test_a_problem_lives_from_creation_to_removal(page: Page, kicker: Document) -> None:
+    status, made = page.ask("POST", "/problems", {"document": kicker})
+    assert (status, made["version"]) == (201, 1)
+    kicker["title"] = "Kicker, other side"
+    status, saved = page.ask("PUT", f"/problems/{made['id']}", {"version": 1, "document": kicker})
+    assert (status, saved["version"]) == (200, 2)
+    status, opened = page.ask("GET", f"/problems/{made['id']}")
+    assert opened["document"]["title"] == "Kicker, other side"
+    assert opened["document"]["figures"][0]["parts"][1]["given"] == {"radius": "1.2"}
+    status, twin = page.ask("POST", f"/problems/{made['id']}/copy")
+    assert (status, twin["document"]["title"]) == (201, "Kicker, other side (copy)")
+    status, shelf = page.ask("GET", "/problems")
+    assert [problem["title"] for problem in shelf] == ["Kicker, other side (copy)", "Kicker, other side"]
+    assert shelf[0]["preview"]["answers"] == [
+        {"label": "Edge tape", "text": "6.68 m"},
+        {"label": "Board", "text": "1.75 m²"},
+    ]
+    assert page.ask("DELETE", f"/problems/{made['id']}") == (204, None)
+    status, refusal = page.ask("GET", f"/problems/{made['id']}")
+    assert (status, refusal["says"]) == (404, "this problem is not on the shelf any more")
+
+
+def test_an_older_version_is_not_saved_over_a_newer_one(page: Page, kicker: Document) -> None:
+    _, made = page.ask("POST", "/problems", {"document": kicker})
+    address = f"/problems/{made['id']}"
+    first, second = copy.deepcopy(kicker), copy.deepcopy(kicker)
+    first["title"], second["title"] = "from the first window", "from the second window"
+    assert page.ask("PUT", address, {"version": 1, "document": first})[0] == 200
+    status, conflict = page.ask("PUT", address, {"version": 1, "document": second})
+    assert status == 409
+    assert "changed elsewhere" in conflict["says"]
+    assert (conflict["current"]["version"], conflict["current"]["document"]["title"]) == (
+        2,
+        "from the first window",
+    )
+    assert page.ask("GET", address)[1]["document"]["title"] == "from the first window"
+    assert page.ask("PUT", address, {"version": 2, "document": second})[0] == 200
+
+
+def test_files_go_out_and_come_back_the_same(page: Page, kicker: Document) -> None:
+    kicker["figures"][0]["note"] = "kept though nobody knows it"
+    _, made = page.ask("POST", "/problems", {"document": kicker})
+    answer = page.client.get(f"/api/problems/{made['id']}/file")
+    assert answer["Content-Disposition"] == 'attachment; filename="kicker-side-panel.json"'
+    status, again = page.ask("POST", "/problems/file", answer.content)
+    assert status == 201
+    assert again["document"] == page.ask("GET", f"/problems/{made['id']}")[1]["document"]
+    assert again["document"]["figures"][0]["note"] == "kept though nobody knows it"
+
+
+@pytest.mark.parametrize(
+    ("body", "says"),
+    [
+        (b"not json", "not JSON"),
+        (b'{"format": "something else"}', "format"),
+        (b"\xff\xfe\x00", "not"),
+        (json.dumps({"format": "tilt-grid/problem", "statement": "x" * 1_100_000}).encode(), "1 MB"),
+    ],
+)
+def test_files_that_are_no_problems_are_refused_in_words(page: Page, body: bytes, says: str) -> None:
+    for path in ("/problems/file", "/evaluate"):
+        status, refusal = page.ask("POST", path, body)
+        assert status == 422
+        assert says in refusal["says"]
+    assert Problem.objects.count() == 0
+
+
+def test_too_large_documents_are_refused_in_words(page: Page, kicker: Document) -> None:
+    parts = [{"name": f"p{i}", "shape": "square", "given": {"side": "1"}} for i in range(501)]
+    crowded = {**kicker, "figures": [{"name": "many", "parts": parts}]}
+    status, refusal = page.ask("POST", "/problems", {"document": crowded})
+    assert (status, refusal["says"]) == (422, "the problem has 501 parts; at most 500 are allowed")
+    long = {**kicker, "note": "x" * 1_000_001}
+    assert page.ask("POST", "/problems", {"document": long})[0] == 422
+    status, refusal = page.ask("POST", "/problems/file", b"x" * 9_000_000)
+    assert status == 413
+    assert "1 MB" in refusal["says"]
+
+
+def test_a_missing_field_is_named(page: Page) -> None:
+    status, refusal = page.ask("POST", "/problems", {"documents": {}})
+    assert status == 422
+    assert "document" in refusal["says"]
+
+
+def test_evaluate_answers_what_the_core_answers_and_stores_nothing(page: Page, kicker: Document) -> None:
+    status, results = page.ask("POST", "/evaluate", kicker)
+    assert status == 200
+    assert results == json.loads(json.dumps(evaluate_document(kicker)))
+    assert Problem.objects.count() == 0
+
+
+@pytest.mark.parametrize("file", sorted((ROOT / "demo").glob("*.json")), ids=lambda file: file.stem)
+def test_results_have_the_shape_that_the_web_app_is_told(file: Any) -> None:
+    results = evaluate_document(json.loads(file.read_text("utf-8")))
+    told = json.loads(json.dumps(results))
+    kept = Results.model_validate(told).model_dump()
+    drawing = next(iter(told["figures"].values()))["drawing"]
+    shape = next(iter(kept["figures"].values()))["drawing"]
+    assert drawing["parts"][0].keys() == shape["parts"][0].keys()
+    assert next(iter(told["figures"].values())).keys() == next(iter(kept["figures"].values())).keys()
+
+
+def test_typed_parts_and_reference(page: Page) -> None:
+    status, answer = page.ask("POST", "/entry", {"text": "circle radius 2", "taken": ["circle"]})
+    assert (status, answer["part"]["name"], answer["part"]["given"]) == (200, "circle2", {"radius": "2"})
+    status, answer = page.ask("POST", "/entry", {"text": "cirle radius 2"})
+    assert answer["part"] is None
+    assert "did you mean" in answer["says"]
+    _, reference = page.ask("GET", "/reference")
+    assert {shape["name"] for shape in reference["shapes"]} >= {"rectangle", "circle", "quarter-circle"}
+    assert "ft" in [unit["symbol"] for unit in reference["units"]]
+    Reference.model_validate(reference)
+
+
+def test_requests_from_other_pages_are_refused(db: None, kicker: Document) -> None:
+    stranger = Client(enforce_csrf_checks=True)
+    for path, body in (("/api/problems", {"document": kicker}), ("/api/evaluate", kicker)):
+        answer = stranger.post(path, json.dumps(body), content_type="application/json")
+        assert answer.status_code == 403
+        assert "own page" in answer.json()["says"]
+    assert Problem.objects.count() == 0
+
+
+def test_pages_are_guarded(page: Page) -> None:
+    answer = page.client.get("/problems/1")
+    policy = answer["Content-Security-Policy"]
+    assert "default-src 'self'" in policy
+    assert "script-src 'self';" in policy + ";"
+    assert answer["X-Frame-Options"] == "DENY"
+    assert answer["X-Content-Type-Options"] == "nosniff"
+    assert page.client.get("/", headers={"Host": "evil.example"}).status_code == 400
+
+
+def test_the_database_guards_what_it_keeps(db: None) -> None:
+    with connection.cursor() as cursor:
+        assert cursor.execute("PRAGMA foreign_keys").fetchone() == (1,)
+        options = connection.settings_dict["OPTIONS"]["init_command"]
+    assert "journal_mode=WAL" in options
+
+
+def test_demo_is_loaded_once(db: None, settings: Any, tmp_path: Any) -> None:
+    settings.VAR = tmp_path
+    call_command("load_demo")
+    loaded = Problem.objects.count()
+    assert loaded == len(list((ROOT / "demo").glob("*.json")))
+    assert Problem.objects.first().title == "Kicker side panel"  # type: ignore[union-attr]
+    Problem.objects.all().delete()
+    call_command("load_demo")
+    assert Problem.objects.count() == 0
+
+
+def test_demo_can_be_put_back_on_an_empty_shelf(page: Page) -> None:
+    status, count = page.ask("POST", "/problems/demo")
+    assert status == 201
+    assert Problem.objects.count() == count
+
+
+def test_generated_types_are_fresh() -> None:
+    from server.api import openapi_text
+
+    assert (ROOT / "web/openapi.json").read_text("utf-8") == openapi_text(), "run: make types"
