@@ -117,6 +117,8 @@ class _Evaluation:
         if quantity not in ("area", "perimeter"):
             raise unknown_word(quantity, self._quantities_of(node), f"quantity or part of “{node.text}”")
         if node not in self.tallies:
+            if not self.names.figures[node.name][1].parts:
+                raise ExpressionError("no-parts", f"“{node.text}” has no parts yet")
             raise NotWorkedOut(f"“{node.text}”")
         return self.tallies[node].quantity(quantity)
 

@@ -47,12 +47,13 @@ export function Workspace({ opened }: { opened: Opened }) {
       ) : null}
       <section className="grid gap-x-6 border-b border-edge bg-sheet px-4 py-2 md:grid-cols-[3fr_2fr]" aria-label="Problem">
         <Statement />
-        <Asks answers={worked.results?.asks ?? []} complaints={complaints} />
+        <Asks answers={worked.answers} complaints={complaints} />
       </section>
       <main className="grid min-h-0 grow md:grid-cols-[3fr_2fr]">
         <section className="flex min-h-0 min-w-0 flex-col border-edge md:border-r" aria-label="Figure">
-          <PartBar complaints={complaints} parts={results?.parts ?? {}} />
-          <Board drawing={good?.drawing ?? null} old={old} figure={name} />
+          <Board drawing={good?.drawing ?? null} old={old} figure={name}>
+            <PartBar complaints={complaints} parts={results?.parts ?? {}} />
+          </Board>
           <div className="flex flex-col gap-1.5 border-t border-edge bg-sheet px-3 py-2">
             <EntryLine />
             <Picker />

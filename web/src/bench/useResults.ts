@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from "react";
 import { api, Refused } from "../api/client";
-import type { FigureResults, ProblemDocument, Results } from "../api/types";
+import type { AskResults, FigureResults, ProblemDocument, Results } from "../api/types";
 
 export interface Worked {
   results: Results | null;
@@ -8,6 +8,8 @@ export interface Worked {
   of: ProblemDocument | null;
   /** The last results of each figure that were whole: what stays on the board while something is wrong. */
   good: Record<string, FigureResults>;
+  /** The last answer of every ask. */
+  answers: AskResults[];
   fault: string | null;
   /** Newer results have been awaited for longer than a moment. */
   late: boolean;
@@ -20,7 +22,7 @@ const MOMENT = 300;
  * newest document next, so that a drag shows every result it can.
  */
 export function useResults(document: ProblemDocument): Worked {
-  const [worked, setWorked] = useState<Worked>({ results: null, of: null, good: {}, fault: null, late: false });
+  const [worked, setWorked] = useState<Worked>({ results: null, of: null, good: {}, answers: [], fault: null, late: false });
   const newest = useRef(document);
   const busy = useRef(false);
 
@@ -34,7 +36,14 @@ export function useResults(document: ProblemDocument): Worked {
         const late = setTimeout(() => setWorked((before) => ({ ...before, late: true })), MOMENT);
         try {
           const results = await api.evaluate(of);
-          setWorked((before) => ({ results, of, good: lastGood(before.good, results), fault: null, late: false }));
+          setWorked((before) => ({
+            results,
+            of,
+            good: lastGood(before.good, results),
+            answers: results.asks.map((now, index) => (now.text === null ? (before.answers[index] ?? now) : now)),
+            fault: null,
+            late: false,
+          }));
         } catch (error) {
           const fault = error instanceof Refused ? error.message : String(error);
           setWorked((before) => ({ ...before, fault, late: false }));

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useId, useLayoutEffect, useMemo, useRef, useState, type PointerEvent } from "react";
+import { useCallback, useEffect, useId, useLayoutEffect, useMemo, useRef, useState, type PointerEvent, type ReactNode } from "react";
 import type { Drawing, Spot } from "../api/types";
 import { FIT_EVENT, ZOOM_EVENT } from "../bench/useShortcuts";
 import { tidy } from "../bench/editing";
@@ -17,12 +17,14 @@ interface Props {
   drawing: Drawing | null;
   old: boolean;
   figure: string;
+  /** What lies over the upper edge of the board. */
+  children?: ReactNode;
 }
 
 const FEW_PARTS = 8;
 
 /** The true-scale picture, on squares that always say how large they are. */
-export function Board({ drawing, old, figure }: Props) {
+export function Board({ drawing, old, figure, children }: Props) {
   const store = useBenchStore();
   const unit = useBench((state) => state.document.settings.unit);
   const selected = useBench((state) => state.selected);
@@ -52,7 +54,7 @@ export function Board({ drawing, old, figure }: Props) {
   const seen = useRef<string | null>(null);
   useEffect(() => {
     if (!bounds || drag.dragging()) return;
-    const here = `${figure} ${unit} ${size.width} ${size.height}`;
+    const here = `${figure} ${unit}`;
     if (seen.current !== here || lost(bounds, view, size)) setView(fitted(bounds, size));
     seen.current = here;
     // eslint-disable-next-line react-hooks/exhaustive-deps -- panning away by hand is not a reason to come back
@@ -95,7 +97,7 @@ export function Board({ drawing, old, figure }: Props) {
         ref={svg}
         width={size.width}
         height={size.height}
-        className={`absolute inset-0 select-none ${old ? "opacity-50" : ""}`}
+        className={`absolute inset-0 select-none ${old ? "opacity-60 grayscale" : ""}`}
         style={{ touchAction: "none" }}
         role="group"
         aria-label={`Board: ${figure || "figure"}, drawn to scale, ${legend}. The tally says the same in words.`}
@@ -165,10 +167,11 @@ export function Board({ drawing, old, figure }: Props) {
         ) : null}
       </svg>
       {parts.length === 0 && !old ? <EmptyBoard /> : null}
+      {children}
       <div className="absolute right-2 bottom-2 rounded border border-edge bg-sheet/95 px-2 py-0.5 text-sm" data-testid="legend">
         {legend}
       </div>
-      <div className="absolute top-2 right-2 flex gap-1 no-print">
+      <div className="absolute right-2 bottom-11 flex gap-1 no-print">
         <Button className="size-8 p-0!" aria-label="Closer" onClick={() => window.dispatchEvent(new CustomEvent(ZOOM_EVENT, { detail: 1.25 }))}>
           +
         </Button>

@@ -32,7 +32,7 @@ export function Grid({ view, size, squares }: Props) {
           const [px] = put([x, 0]);
           return px > 34 && px < size.width - 150 ? (
             <text key={x} x={px} y={size.height - 6} textAnchor="middle">
-              {tidy(x)}
+              {tidy(x).replace("-", "−")}
             </text>
           ) : null;
         })}
@@ -40,7 +40,7 @@ export function Grid({ view, size, squares }: Props) {
           const [, py] = put([0, y]);
           return py > 16 && py < size.height - 28 ? (
             <text key={y} x={6} y={py + 4}>
-              {tidy(y)}
+              {tidy(y).replace("-", "−")}
             </text>
           ) : null;
         })}

@@ -36,7 +36,7 @@ export function Parts({ parts, to, scale, clip, selected, lit, onHold, onLight, 
             aria-pressed={chosen}
             aria-label={`${part.badge}, ${part.name}: ${part.title.toLowerCase()}, ${sizes}, ${JOINS[part.join]}`}
             className="group/part"
-            style={{ cursor: "grab", touchAction: "none" }}
+            style={{ cursor: "grab", touchAction: "none", outline: "none" }}
             onPointerDown={(event) => onHold(part, event)}
             onPointerEnter={() => onLight(part.name)}
             onPointerLeave={() => onLight(null)}

@@ -51,7 +51,7 @@ function Dimension({ laid }: { laid: LaidOut }) {
         role={span.given ? "button" : undefined}
         tabIndex={span.given ? 0 : undefined}
         aria-label={span.given ? `${span.measure} of ${part}: ${span.text}. Change it` : undefined}
-        style={{ cursor: span.given ? "text" : "default" }}
+        style={{ cursor: span.given ? "text" : "default", outline: "none" }}
         onPointerDown={(event) => event.stopPropagation()}
         onClick={(event) => span.given && open(event.currentTarget)}
         onKeyDown={(event) => {

@@ -1,6 +1,6 @@
 import { useRef, type PointerEvent } from "react";
 import type { DrawnPart, Grip, PartDocument, ProblemDocument, Spot } from "../api/types";
-import { changePart, moveTo, setGiven, tidy } from "../bench/editing";
+import { changePart, moveTo, partNamed, setGiven, tidy } from "../bench/editing";
 import { useBenchStore } from "../bench/store";
 import { freeStep, snapped } from "./view";
 
@@ -79,7 +79,12 @@ export function useDragging(scale: number, fine: number) {
 
   const nudge = (part: DrawnPart, by: Spot) => {
     const state = store.getState();
-    const at = (index: 0 | 1) => tidy(snapped(part.anchor[index] + by[index], Math.min(fine, 1e-6)));
+    // From the document rather than from the drawing, which may still be on its way after the last key.
+    const typed = partNamed(state.document, state.figure, part.name)?.at;
+    const at = (index: 0 | 1) => {
+      const now = Number(typed?.[index]);
+      return tidy((Number.isFinite(now) ? now : part.anchor[index]) + by[index]);
+    };
     state.commit(changePart(state.document, state.figure, part.name, moveTo(at(0), at(1))));
   };
 

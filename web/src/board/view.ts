@@ -14,17 +14,20 @@ export interface Size {
 
 export type Bounds = [number, number, number, number];
 
-const MARGIN = 74;
+/** Room round a fitted figure: for dimension lines, and above also for the fields of a chosen part. */
+const ROOM = { side: 74, above: 98, below: 60 };
 export const START: View = { x: 0, y: 0, scale: 60 };
 
 export function fitted(bounds: Bounds, size: Size): View {
   const [left, bottom, right, top] = bounds;
-  const margin = Math.min(MARGIN, size.width / 5, size.height / 5);
+  const side = Math.min(ROOM.side, size.width / 5);
+  const above = Math.min(ROOM.above, size.height / 4);
+  const below = Math.min(ROOM.below, size.height / 5);
   const scale = Math.min(
-    (size.width - 2 * margin) / (right - left || 1),
-    (size.height - 2 * margin) / (top - bottom || 1),
+    (size.width - 2 * side) / (right - left || 1),
+    (size.height - above - below) / (top - bottom || 1),
   );
-  return { x: (left + right) / 2, y: (bottom + top) / 2, scale };
+  return { x: (left + right) / 2, y: (bottom + top) / 2 + (above - below) / 2 / scale, scale };
 }
 
 export function toScreen(view: View, size: Size) {

@@ -11,7 +11,7 @@ export function EntryLine() {
   const figure = useBench((state) => state.figure);
   const parts = useBench((state) => state.document.figures[state.figure]?.parts);
   const [text, setText] = useState("");
-  const [answer, setAnswer] = useState<EntryAnswer | null>(null);
+  const [answer, setAnswer] = useState<{ to: string; found: EntryAnswer } | null>(null);
   const [open, setOpen] = useState(false);
   const [active, setActive] = useState(-1);
   const [says, setSays] = useState<string | null>(null);
@@ -22,7 +22,7 @@ export function EntryLine() {
   const ask = async (line: string) => {
     const turn = ++newest.current;
     const found = await api.entry(line, taken).catch(() => null);
-    if (turn === newest.current) setAnswer(found);
+    if (turn === newest.current) setAnswer(found && { to: line, found });
     return found;
   };
   useEffect(() => {
@@ -45,7 +45,7 @@ export function EntryLine() {
     setText("");
     setSays(null);
   };
-  const ways = open ? (answer?.suggestions ?? []) : [];
+  const ways = open && answer?.to === text ? answer.found.suggestions : [];
   return (
     <form
       className="relative flex flex-wrap gap-2"

@@ -37,7 +37,9 @@ export function PartBar({ complaints, parts }: Props) {
   }, [store]);
 
   return (
-    <div className="flex min-h-11 flex-wrap items-center gap-x-2 gap-y-1 border-b border-edge bg-sheet px-3 py-1 text-sm no-print">
+    <div
+      className={`absolute inset-x-0 top-0 flex min-h-10 flex-wrap items-center gap-x-2 gap-y-1 px-3 py-1 text-sm no-print ${part ? "border-b border-edge bg-sheet/95 shadow-sm" : "pointer-events-none"}`}
+    >
       {part ? <Fields key={part.name} part={part} figure={figure} document={document} complaints={complaints} told={parts[part.name]} /> : <Figures />}
     </div>
   );
@@ -53,10 +55,10 @@ function Figures() {
   const figures = useBench((state) => state.document.figures);
   const figure = useBench((state) => state.figure);
   if (figures.length < 2) {
-    return <p className="text-soft">Click a part to change it; drag it to move it. Click a measurement to type another.</p>;
+    return <p className="rounded bg-paper/90 px-1 text-soft">Click a part to change it; drag it to move it. Click a measurement to type another.</p>;
   }
   return (
-    <div role="tablist" aria-label="Figures" className="flex gap-2">
+    <div role="tablist" aria-label="Figures" className="pointer-events-auto flex gap-2">
       {figures.map((f, index) => (
         <button
           key={f.name}

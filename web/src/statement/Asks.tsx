@@ -21,6 +21,9 @@ export function Asks({ answers, complaints }: Props) {
         {asks.map((ask, index) => {
           const answer = answers[index];
           const faults = complaints.filter((c) => c.where.startsWith(`asks.${ask.label || index}.`));
+          // What only waits for something else is told there; here the last answer stays, greyed.
+          const fault = faults.find((c) => c.code !== "needs-other" && c.code !== "no-parts");
+          const old = faults.length > 0 && answer?.text != null;
           return (
             <li key={index} className="max-w-60">
               <AskEditor
@@ -30,11 +33,11 @@ export function Asks({ answers, complaints }: Props) {
                 onRemove={() => put(asks.filter((_, i) => i !== index))}
               >
                 <span className="block text-sm text-soft">{ask.label || "Ask"}</span>
-                <output className="block text-xl font-semibold text-pine-dark" aria-live="polite">
+                <output className={`block text-xl font-semibold text-pine-dark ${old ? "opacity-90 grayscale" : ""}`} aria-live="polite">
                   {answer?.text ?? <span className="text-base text-soft">not yet</span>}
                 </output>
               </AskEditor>
-              {faults[0] ? <p className="says max-w-60">{faults[0].says}</p> : null}
+              {fault ? <p className="says max-w-60">{fault.says}</p> : null}
             </li>
           );
         })}

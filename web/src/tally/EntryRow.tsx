@@ -22,8 +22,9 @@ export function EntryRow({ entry, onGiven }: Props) {
       onPointerEnter={() => light(true)}
       onPointerLeave={() => light(false)}
     >
-      <span className="text-lg font-bold" aria-label={{ "+": "plus", "-": "minus", "": "not counted" }[entry.sign]}>
-        {sign}
+      <span className="text-lg font-bold">
+        <span aria-hidden>{sign}</span>
+        <span className="sr-only">{{ "+": "plus", "-": "minus", "": "not counted" }[entry.sign]}</span>
       </span>
       <span
         className={`rounded-full border px-1.5 text-center text-xs font-bold ${entry.sign === "-" ? "border-dashed border-ink text-ink" : entry.counted ? "border-pine bg-pine text-white" : "border-dotted border-soft"}`}

@@ -63,7 +63,7 @@ export function TallyPanel({ tallies, old, complaints, figure }: Props) {
           ))}
         </ul>
       ) : null}
-      <div className={`min-h-0 grow overflow-auto ${old ? "opacity-50" : ""}`} tabIndex={0} role="region" aria-label={`Tally of the ${measure}`}>
+      <div className={`min-h-0 grow overflow-auto ${old ? "opacity-90 grayscale" : ""}`} tabIndex={0} role="region" aria-label={`Tally of the ${measure}`}>
         {tally ? (
           <ol className="divide-y divide-edge">
             {tally.entries.map((entry) => (
@@ -75,7 +75,7 @@ export function TallyPanel({ tallies, old, complaints, figure }: Props) {
         )}
       </div>
       {tally ? (
-        <div className={`mx-4 border-t-[3px] border-double border-ink py-2 ${old ? "opacity-50" : ""}`} data-testid="total">
+        <div className={`mx-4 border-t-[3px] border-double border-ink py-2 ${old ? "opacity-90 grayscale" : ""}`} data-testid="total">
           <div className="flex flex-wrap items-baseline justify-end gap-x-3">
             {tally.total.tex && tally.total.approximate ? (
               <span className="mr-auto text-base">
@@ -88,6 +88,7 @@ export function TallyPanel({ tallies, old, complaints, figure }: Props) {
             </output>
           </div>
           <p className="text-right text-xs text-soft">
+            {old ? "as it was before · " : ""}
             {tally.note || (tally.total.approximate ? `${tally.total.decimal.slice(0, 14)}…, rounded once, ${tally.total.rule}` : "exact")}
           </p>
         </div>

@@ -11,6 +11,7 @@ function load(): Promise<Render> {
     renderer = (tex, element) =>
       katex.default.render(tex, element, {
         throwOnError: false,
+        output: "html",
         strict: "ignore",
         trust: (context) => context.command === "\\htmlData",
       });
@@ -39,6 +40,8 @@ export function Maths({ maths, className = "", onGiven }: Props) {
     const element = place.current;
     if (!element || !renderer) return;
     renderer(maths.tex, element);
+    // What can be changed can be reached, so it must not be hidden from those who hear the page.
+    if (onGiven) element.querySelector(".katex-html")?.removeAttribute("aria-hidden");
     for (const marked of element.querySelectorAll<HTMLElement>("[data-given]")) {
       if (!onGiven) continue;
       marked.tabIndex = 0;

@@ -1,0 +1,167 @@
+"""Measured speed, printed as a table: ``make bench``. Nothing here passes or fails by itself."""
+
+from __future__ import annotations
+
+import gzip
+import json
+import re
+import statistics
+import tempfile
+import time
+import urllib.request
+from collections.abc import Callable
+from http.cookiejar import CookieJar
+from pathlib import Path
+from typing import Any
+
+from playwright.sync_api import Page, sync_playwright
+
+from mensuration.problem import evaluate_document
+from tests.browser.service import CHROMIUM, CHROMIUM_FLAGS, ROOT, Service
+
+LARGEST = "yard-plan"
+DRAG_SECONDS = 3
+
+
+def milliseconds(work: Callable[[], object], repeats: int) -> float:
+    """Median time of one call."""
+    times = []
+    for _ in range(repeats):
+        start = time.perf_counter()
+        work()
+        times.append((time.perf_counter() - start) * 1000)
+    return statistics.median(times)
+
+
+def documents() -> dict[str, dict[str, Any]]:
+    return {file.stem: json.loads(file.read_text("utf-8")) for file in sorted((ROOT / "demo").glob("*.json"))}
+
+
+def moved(document: dict[str, Any], by: int) -> dict[str, Any]:
+    """The document with its last part somewhere else, as while it is dragged."""
+    changed = json.loads(json.dumps(document))
+    part = changed["figures"][0]["parts"][-1]
+    part["at"] = [f"{float(part['at'][0]) + by / 1000:.3f}", part["at"][1]]
+    return dict(changed)
+
+
+class Caller:
+    """Requests to the stateless evaluate, as the page makes them."""
+
+    def __init__(self, address: str) -> None:
+        jar = CookieJar()
+        self.address = address
+        self.opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(jar))
+        self.opener.open(address).read()
+        self.token = next(cookie.value for cookie in jar if cookie.name == "csrftoken") or ""
+
+    def evaluate(self, document: dict[str, Any]) -> bytes:
+        headers = {"Content-Type": "application/json", "X-CSRFToken": self.token}
+        request = urllib.request.Request(
+            f"{self.address}/api/evaluate", json.dumps(document).encode(), headers
+        )
+        answer: bytes = self.opener.open(request).read()
+        return answer
+
+
+def results_a_second_while_dragging(page: Page, address: str) -> float:
+    """Drag a part of the largest demo problem round in circles; count how often its drawn path changes."""
+    page.goto(address)
+    page.get_by_role("heading", name="Yard plan", exact=True).click()
+    pit = page.locator("g[data-part=pit]")
+    pit.wait_for()
+    page.wait_for_timeout(800)
+    page.evaluate(
+        """() => {
+            window.seen = 0;
+            const path = document.querySelector('g[data-part=pit] path');
+            new MutationObserver(() => window.seen++).observe(path, {attributes: true, attributeFilter: ['d']});
+        }"""
+    )
+    box = pit.bounding_box()
+    assert box
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    page.mouse.move(x, y)
+    page.mouse.down()
+    page.keyboard.down("Alt")
+    start = time.perf_counter()
+    step = 0
+    while time.perf_counter() - start < DRAG_SECONDS:
+        step += 1
+        page.mouse.move(x - (step % 97), y + (step % 41))
+    took = time.perf_counter() - start
+    seen = page.evaluate("window.seen")
+    page.keyboard.up("Alt")
+    page.mouse.up()
+    return float(seen) / took
+
+
+def first_load() -> tuple[float, float]:
+    """Compressed kilobytes of script at first load: of the shelf, and with the bench."""
+    dist = ROOT / "web/dist"
+    shelf = re.findall(r'(?:src|href)="/(assets/[^"]+\.js)"', (dist / "index.html").read_text())
+    bench = [str(path.relative_to(dist)) for path in dist.glob("assets/BenchPage-*.js")]
+
+    def size(names: list[str]) -> float:
+        return sum(len(gzip.compress((dist / name).read_bytes(), 6)) for name in names) / 1000
+
+    return size(shelf), size([*shelf, *bench])
+
+
+def main() -> None:
+    rows: list[tuple[str, str, str]] = []
+    problems = documents()
+    largest = problems[LARGEST]
+    parts = len(largest["figures"][0]["parts"])
+    evaluate_document(largest)
+    rows.append(
+        (
+            f"evaluate, {LARGEST} ({parts} parts), warm",
+            f"{milliseconds(lambda: evaluate_document(largest), 200):.1f} ms",
+            "10 ms",
+        )
+    )
+    drag = iter(range(1, 10_000))
+    rows.append(
+        (
+            "… with one part moved each time",
+            f"{milliseconds(lambda: evaluate_document(moved(largest, next(drag))), 200):.1f} ms",
+            "",
+        )
+    )
+    slowest = max(milliseconds(lambda d=d: evaluate_document(d), 50) for d in problems.values())  # type: ignore[misc]
+    rows.append(("… the slowest of all demo problems", f"{slowest:.1f} ms", ""))
+    with tempfile.TemporaryDirectory() as folder:
+        service = Service(Path(folder))
+        try:
+            caller = Caller(service.address)
+            caller.evaluate(largest)
+            rows.append(
+                (
+                    "request to evaluate over loopback",
+                    f"{milliseconds(lambda: caller.evaluate(largest), 200):.1f} ms",
+                    "25 ms",
+                )
+            )
+            with sync_playwright() as playwright:
+                chromium = playwright.chromium.launch(executable_path=CHROMIUM, args=CHROMIUM_FLAGS)
+                page = chromium.new_page(viewport={"width": 1280, "height": 800})
+                rows.append(
+                    (
+                        "results on the screen while dragging",
+                        f"{results_a_second_while_dragging(page, service.address):.0f} a second",
+                        "20 a second",
+                    )
+                )
+                chromium.close()
+        finally:
+            service.stop()
+    shelf, bench = first_load()
+    rows.append(("script at first load, shelf", f"{shelf:.0f} kB", "250 kB"))
+    rows.append(("script at first load, bench", f"{bench:.0f} kB", "250 kB"))
+    for what, measured, wanted in [("what", "measured", "wanted"), *rows]:
+        print(f"{what:<52} {measured:>14} {wanted:>14}")
+
+
+if __name__ == "__main__":
+    main()

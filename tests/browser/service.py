@@ -1,0 +1,82 @@
+"""The application as it is really served, on a data folder of its own, for tests, pictures and measurements."""
+
+from __future__ import annotations
+
+import os
+import socket
+import subprocess
+import sys
+import time
+import urllib.request
+from pathlib import Path
+
+ROOT = Path(__file__).parents[2]
+CHROMIUM = "/usr/bin/chromium"
+CHROMIUM_FLAGS = [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+]
+
+
+class Service:
+    """One running server. ``restart`` ends it and starts it again on the same data."""
+
+    def __init__(self, folder: Path) -> None:
+        self.environment = {
+            **os.environ,
+            "TILT_GRID_VAR": str(folder),
+            "DJANGO_SETTINGS_MODULE": "server.settings",
+        }
+        with socket.socket() as free:
+            free.bind(("127.0.0.1", 0))
+            self.port = free.getsockname()[1]
+        self.address = f"http://127.0.0.1:{self.port}"
+        for command in (["migrate", "--verbosity", "0"], ["load_demo"]):
+            subprocess.run(
+                [sys.executable, "manage.py", *command], cwd=ROOT, env=self.environment, check=True
+            )
+        self.start()
+
+    def start(self) -> None:
+        command = [
+            sys.executable,
+            "-m",
+            "granian",
+            "--interface",
+            "wsgi",
+            "--host",
+            "127.0.0.1",
+            "--port",
+            str(self.port),
+        ]
+        command += [
+            "--workers",
+            "1",
+            "--blocking-threads",
+            "2",
+            "--no-ws",
+            "--log-level",
+            "error",
+            "server.wsgi:application",
+        ]
+        self.process = subprocess.Popen(command, cwd=ROOT, env=self.environment)
+        for _ in range(150):
+            try:
+                urllib.request.urlopen(self.address, timeout=1)
+                return
+            except OSError:
+                time.sleep(0.1)
+        raise RuntimeError("the server did not start")
+
+    def stop(self) -> None:
+        self.process.terminate()
+        self.process.wait(timeout=15)
+
+    def restart(self) -> None:
+        self.stop()
+        self.start()
