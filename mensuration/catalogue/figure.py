@@ -76,6 +76,7 @@ class Span:
 
     ``side`` says on which side of that direction it stands off (-1 right, 1 left, 0 on the line
     itself). It is drawn when the measure was given, or when ``always``, but not when ``unless`` was.
+    ``other`` is where it may stand instead, on the same side of that direction: the opposite edge.
     """
 
     measure: str
@@ -84,6 +85,7 @@ class Span:
     side: int = -1
     always: bool = True
     unless: str = ""
+    other: tuple[XY, XY] | None = None
 
 
 @dataclass(frozen=True)

@@ -38,7 +38,7 @@ FIGURE = Figure(
         ),
     ),
     starting={"radius": "1"},
-    spans=(Span("radius", ("0", "0"), ("radius", "0")),),
+    spans=(Span("radius", ("0", "0"), ("radius", "0"), other=(("0", "radius"), ("0", "0"))),),
     grips=(
         Grip(("radius", "0"), (("radius", "radial", "1"),)),
         Grip(("0", "radius"), (("radius", "radial", "1"),)),

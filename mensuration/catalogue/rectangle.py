@@ -61,8 +61,8 @@ FIGURE = Figure(
     ),
     starting={"width": "3", "height": "2"},
     spans=(
-        Span("width", ("0", "0"), ("width", "0")),
-        Span("height", ("width", "0"), ("width", "height")),
+        Span("width", ("0", "0"), ("width", "0"), other=(("width", "height"), ("0", "height"))),
+        Span("height", ("width", "0"), ("width", "height"), other=(("0", "height"), ("0", "0"))),
         Span("diagonal", ("0", "0"), ("width", "height"), side=0, always=False),
     ),
     grips=(

@@ -27,7 +27,7 @@ FIGURE = Figure(
     ),
     starting={"side": "2"},
     spans=(
-        Span("side", ("0", "0"), ("side", "0")),
+        Span("side", ("0", "0"), ("side", "0"), other=(("0", "side"), ("0", "0"))),
         Span("diagonal", ("0", "0"), ("side", "side"), side=0, always=False),
     ),
     grips=(Grip(("side", "side"), (("side", "x", "1"),)),),

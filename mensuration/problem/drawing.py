@@ -146,6 +146,7 @@ class _PartPen:
             "measure": span.measure,
             "start": self.declared(span.start),
             "end": self.declared(span.end),
+            "other": [self.declared(xy) for xy in span.other] if span.other else None,
             "side": -span.side if self.part.placement.flip else span.side,
             "given": given,
             "typed": self.typed.get(span.measure) if given else None,

@@ -90,6 +90,9 @@ def _forms(value: Real, unit: Unit, rule: Rounding) -> dict[str, Any]:
 def _inside(value: Real, unit: Unit) -> Written:
     rational = value.rational
     if rational is not None:
+        inches = _feet_and_inches(rational) if unit == UNITS["ft"] else None
+        if inches is not None:
+            return inches
         text = decimal_or_fraction(rational, SHORT_PLACES)
         fraction = "/" in text
         if fraction and len(text) > 9:
@@ -106,6 +109,20 @@ def _inside(value: Real, unit: Unit) -> Written:
             return Written(rf"\left({tex}\right){unit.tex}", unit.after(f"({plain})"), PRODUCT)
         return Written(f"{tex}{unit.tex}", unit.after(plain), SUM if sums else PRODUCT)
     return _rough(value, unit)
+
+
+def _feet_and_inches(feet: Fraction) -> Written | None:
+    """A length as 12 ft 6 in, when its inches are whole or a fraction found on a rule; else None."""
+    whole, rest = divmod(feet, 1)
+    inches = rest * 12
+    if feet <= 0 or not rest or 16 % inches.denominator:
+        return None
+    number = _mixed(inches, Fraction(1, 16)) if inches.denominator > 1 else str(inches)
+    small = Written(f"{_number_tex(number)}{UNITS['in'].tex}", UNITS["in"].after(number), PRODUCT)
+    if not whole:
+        return small
+    large = UNITS["ft"]
+    return Written(rf"{whole}{large.tex}\ {small.tex}", f"{large.after(str(whole))} {small.text}", PRODUCT)
 
 
 def _rough(value: Real, unit: Unit) -> Written:

@@ -81,6 +81,7 @@ class Span(Schema):
     measure: str
     start: Spot
     end: Spot
+    other: tuple[Spot, Spot] | None
     side: int
     given: bool
     typed: str | None

@@ -857,6 +857,17 @@ export interface components {
             given: boolean;
             /** Measure */
             measure: string;
+            /** Other */
+            other: [
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ]
+            ] | null;
             /** Side */
             side: number;
             /** Start */

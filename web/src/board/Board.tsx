@@ -86,8 +86,8 @@ export function Board({ drawing, old, figure, children }: Props) {
   const parts = useMemo(() => drawing?.parts ?? [], [drawing]);
   const spans = useMemo(() => {
     const shown = parts.length <= FEW_PARTS ? parts : parts.filter((part) => part.name === selected || part.name === lit?.part);
-    return layOut(shown, parts, to);
-  }, [parts, to, selected, lit?.part]);
+    return layOut(shown, parts, to, size);
+  }, [parts, to, size, selected, lit?.part]);
   const chosen = parts.find((part) => part.name === selected);
   const legend = `1 square = ${tidy(grid.strong)} ${unit}`.replace("unit", grid.strong === 1 ? "unit" : "units");
 
@@ -168,10 +168,7 @@ export function Board({ drawing, old, figure, children }: Props) {
       </svg>
       {parts.length === 0 && !old ? <EmptyBoard /> : null}
       {children}
-      <div className="absolute right-2 bottom-2 rounded border border-edge bg-sheet/95 px-2 py-0.5 text-sm" data-testid="legend">
-        {legend}
-      </div>
-      <div className="absolute right-2 bottom-11 flex gap-1 no-print">
+      <div className="absolute right-2 bottom-2 flex items-center gap-1">
         <Button className="size-8 p-0!" aria-label="Closer" onClick={() => window.dispatchEvent(new CustomEvent(ZOOM_EVENT, { detail: 1.25 }))}>
           +
         </Button>
@@ -179,6 +176,9 @@ export function Board({ drawing, old, figure, children }: Props) {
           −
         </Button>
         <Button onClick={fit}>Fit</Button>
+        <p className="rounded-md border border-edge bg-sheet/95 px-2 py-1 text-sm" data-testid="legend">
+          {legend}
+        </p>
       </div>
     </div>
   );

@@ -30,7 +30,7 @@ export function Grid({ view, size, squares }: Props) {
       <g fontSize={13} fill="var(--color-soft)" style={{ paintOrder: "stroke" }} stroke="var(--color-paper)" strokeWidth={3}>
         {lines(left, right, squares.strong).map((x) => {
           const [px] = put([x, 0]);
-          return px > 34 && px < size.width - 150 ? (
+          return px > 34 && px < size.width - 270 ? (
             <text key={x} x={px} y={size.height - 6} textAnchor="middle">
               {tidy(x).replace("-", "−")}
             </text>

@@ -1,4 +1,5 @@
 import type { DrawnPart, Span, Spot } from "../api/types";
+import type { Size } from "./view";
 import { alongSegment, type ToScreen } from "./path";
 
 /** A dimension line on the screen: where it runs, where it is measured from, and where its text stands. */
@@ -20,8 +21,8 @@ const STEPS = 5;
 const ALONG = [0.5, 0.32, 0.68, 0.2, 0.8];
 const HEIGHT = 22;
 
-/** What a place costs: running into another text, lying on a line of the figure, crossing another part, being far. */
-const COST = { text: 100, stroke: 20, crossing: 15, away: 0.05, beyond: 4 };
+/** What a place costs: running into another text or dimension line, leaving the board, lying on a line of the figure, crossing another part, being far. */
+const COST = { text: 100, outside: 60, line: 40, stroke: 20, crossing: 15, away: 0.05, beyond: 4, other: 1 };
 
 interface Box {
   x: number;
@@ -31,6 +32,7 @@ interface Box {
 }
 
 interface Place {
+  feet: [Spot, Spot];
   start: Spot;
   end: Spot;
   text: Spot;
@@ -49,17 +51,24 @@ function boxAround(spots: Spot[]): Box {
   return { x: (left + right) / 2, y: (top + bottom) / 2, width: right - left, height: bottom - top };
 }
 
+const inside = (box: Box, board: Size) =>
+  box.x - box.width / 2 > 2 && box.x + box.width / 2 < board.width - 2 && box.y - HEIGHT / 2 > 2 && box.y + HEIGHT / 2 < board.height - 2;
+const widened = (box: Box): Box => ({ ...box, width: box.width + 12, height: box.height + 12 });
 const within = (inner: Box, outer: Box) =>
   inner.width <= outer.width + 1 && inner.height <= outer.height + 1 && holds(outer, [inner.x, inner.y]);
 
 /** Put dimension lines where their texts do not run into one another, the badges or the figure's lines. */
-export function layOut(shown: DrawnPart[], all: DrawnPart[], to: ToScreen): LaidOut[] {
+export function layOut(shown: DrawnPart[], all: DrawnPart[], to: ToScreen, board: Size): LaidOut[] {
   const taken: Box[] = all.map((part) => ({ ...boxOf(to(part.label)), width: 30, height: 28 }));
   const strokes = all.map((part) => ({ part, spots: part.path.flatMap((segment) => alongSegment(segment).map(to)) }));
   const boxes = strokes.map(({ part, spots }) => ({ part, box: boxAround(spots) }));
   // What stands on the figure itself has the least choice, so it chooses first.
   const spans = shown.flatMap((part) => part.spans.map((span) => ({ part, span })));
-  spans.sort((one, two) => Number(one.span.side !== 0) - Number(two.span.side !== 0));
+  // Of the others, shorter ones stand nearer to the figure.
+  const lengthOf = (span: Span) => Math.hypot(span.end[0] - span.start[0], span.end[1] - span.start[1]);
+  const rank = (span: Span) => (span.side === 0 ? -1 : lengthOf(span));
+  spans.sort((one, two) => rank(one.span) - rank(two.span));
+  const lines: Box[] = [];
   return spans.map(({ part, span }) => {
     const own = boxes.find((entry) => entry.part === part)?.box;
     const others = boxes.filter((entry) => entry.part !== part && own && !within(own, entry.box)).map((entry) => entry.box);
@@ -69,21 +78,26 @@ export function layOut(shown: DrawnPart[], all: DrawnPart[], to: ToScreen): Laid
       const line = [0.1, 0.3, 0.5, 0.7, 0.9].map((t): Spot => [start[0] + (end[0] - start[0]) * t, start[1] + (end[1] - start[1]) * t]);
       return (
         (taken.some((other) => overlap(other, box)) ? COST.text : 0) +
+        (inside(box, board) ? 0 : COST.outside) +
+        (lines.some((other) => overlap(other, box)) ? COST.stroke : 0) +
+        (span.side !== 0 && lines.some((other) => overlap(other, widened(boxAround([start, end])))) ? COST.line : 0) +
         (strokes.some(({ spots }) => spots.some((spot) => holds(box, spot, 2))) ? COST.stroke : 0) +
         (span.side !== 0 && others.some((other) => line.some((spot) => holds(other, spot))) ? COST.crossing : 0) +
         away * COST.away
       );
     };
-    const places = placesOf(span, to, width);
+    const places = placesOf(span, to(span.start), to(span.end), width);
+    if (span.other) places.push(...placesOf(span, to(span.other[0]), to(span.other[1]), width, COST.other / COST.away));
     const place = places.reduce((best, candidate) => (cost(candidate) < cost(best) - 1e-9 ? candidate : best));
     taken.push({ x: place.text[0], y: place.text[1], width, height: HEIGHT });
+    if (span.side !== 0) lines.push(boxAround([place.start, place.end]));
     return {
       key: `${part.name}.${span.measure}`,
       part: part.name,
       span,
       start: place.start,
       end: place.end,
-      feet: [to(span.start), to(span.end)] as [Spot, Spot],
+      feet: place.feet,
       text: place.text,
       box: { width, height: HEIGHT },
     };
@@ -92,23 +106,22 @@ export function layOut(shown: DrawnPart[], all: DrawnPart[], to: ToScreen): Laid
 
 const boxOf = ([x, y]: Spot): Box => ({ x, y, width: 0, height: 0 });
 
-function placesOf(span: Span, to: ToScreen, width: number): [Place, ...Place[]] {
-  const a = to(span.start);
-  const b = to(span.end);
+function placesOf(span: Span, a: Spot, b: Spot, width: number, more = 0): [Place, ...Place[]] {
+  const feet: [Spot, Spot] = [a, b];
   const length = Math.hypot(b[0] - a[0], b[1] - a[1]) || 1;
   const u: Spot = [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
   const at = (share: number): Spot => [a[0] + (b[0] - a[0]) * share, a[1] + (b[1] - a[1]) * share];
   const half = (Math.abs(u[0]) * width + Math.abs(u[1]) * HEIGHT) / 2 + GAP;
   if (span.side === 0) {
-    const beyond = [1 + half / length, -half / length].map((share, i) => ({ start: a, end: b, text: at(share), away: (COST.beyond * (i + 1)) / COST.away }));
+    const beyond = [1 + half / length, -half / length].map((share, i) => ({ feet, start: a, end: b, text: at(share), away: (COST.beyond * (i + 1)) / COST.away }));
     const aside = (Math.abs(u[1]) * width + Math.abs(u[0]) * HEIGHT) / 2 + 5;
     const beside = [1, -1].flatMap((way) =>
       [0.5, 0.3, 0.75].map((share) => {
         const [x, y] = at(share);
-        return { start: a, end: b, text: [x + u[1] * aside * way, y - u[0] * aside * way] as Spot, away: 3 / COST.away };
+        return { feet, start: a, end: b, text: [x + u[1] * aside * way, y - u[0] * aside * way] as Spot, away: 3 / COST.away };
       }),
     );
-    return [...ALONG.map((share, i) => ({ start: a, end: b, text: at(share), away: i * 8 })), ...beside, ...beyond] as [Place, ...Place[]];
+    return [...ALONG.map((share, i) => ({ feet, start: a, end: b, text: at(share), away: i * 8 })), ...beside, ...beyond] as [Place, ...Place[]];
   }
   // On the screen y points down, so the left of the direction is (dy, -dx).
   const normal: Spot = [u[1] * span.side, -u[0] * span.side];
@@ -116,6 +129,6 @@ function placesOf(span: Span, to: ToScreen, width: number): [Place, ...Place[]] 
   return Array.from({ length: STEPS }, (_, step) => {
     const off = nearest + step * STEP;
     const move = ([x, y]: Spot): Spot => [x + normal[0] * off, y + normal[1] * off];
-    return { start: move(a), end: move(b), text: move(at(0.5)), away: off };
+    return { feet, start: move(a), end: move(b), text: move(at(0.5)), away: off + more };
   }) as [Place, ...Place[]];
 }

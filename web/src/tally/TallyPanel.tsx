@@ -27,7 +27,9 @@ export function TallyPanel({ tallies, old, complaints, figure }: Props) {
       store.getState().set({ selected: part, editing: { part, given, at: { left: at.left, top: at.top, width: at.width, height: at.height } } }),
     [store],
   );
-  const faults = complaints.filter((c) => c.where.startsWith(`figures.${figure}`) || c.where.startsWith("settings"));
+  const all = complaints.filter((c) => c.where.startsWith(`figures.${figure}`) || c.where.startsWith("settings"));
+  const causes = all.filter((c) => c.code !== "needs-other");
+  const faults = causes.length > 0 ? causes : all;
   return (
     <div className="flex min-h-56 grow flex-col overflow-hidden">
       <div className="flex items-center gap-3 border-b border-edge px-4 py-1.5">

@@ -1,0 +1,80 @@
+"""The pictures in docs/screenshots/, made from the demo: ``make screenshots``."""
+
+from __future__ import annotations
+
+import tempfile
+from collections.abc import Callable
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+from tests.browser.service import CHROMIUM, CHROMIUM_FLAGS, ROOT, Service
+
+FOLDER = ROOT / "docs/screenshots"
+
+
+def shelf(page: Page) -> None:
+    page.get_by_role("heading", name="Yard plan", exact=True).wait_for()
+
+
+def park(page: Page) -> None:
+    """The pointer, where nothing lights up under it."""
+    size = page.viewport_size or {"width": 0, "height": 0}
+    page.mouse.move(size["width"] - 6, size["height"] - 6)
+
+
+def opened(title: str, then: Callable[[Page], None] = lambda page: None) -> Callable[[Page], None]:
+    def show(page: Page) -> None:
+        page.get_by_role("heading", name=title, exact=True).click()
+        page.locator("[data-entry] .katex").first.wait_for()
+        park(page)
+        then(page)
+
+    return show
+
+
+def choose_bite(page: Page) -> None:
+    page.get_by_role("radio", name="Perimeter").click()
+    page.locator("g[data-part=bite]").click(position={"x": 60, "y": 60})
+    park(page)
+
+
+def mistake(page: Page) -> None:
+    page.locator("svg").get_by_role("button", name="width of slab").click()
+    page.keyboard.type("(4.5")
+
+
+VIEWS: dict[str, tuple[tuple[int, int], Callable[[Page], None]]] = {
+    "shelf": ((1280, 800), shelf),
+    "bench": ((1280, 800), opened("Kicker side panel")),
+    "bench-perimeter": ((1280, 800), opened("Kicker side panel", choose_bite)),
+    "bench-many-parts": ((1280, 800), opened("Yard plan")),
+    "bench-overlap": ((1280, 800), opened("Peanut bowl lip")),
+    "bench-mistake": ((1280, 800), opened("Manual pad", mistake)),
+    "bench-projector": ((1920, 1080), opened("Ticket hut floor")),
+    "bench-tablet": ((800, 1180), opened("Planter surround")),
+}
+
+
+def main() -> None:
+    FOLDER.mkdir(parents=True, exist_ok=True)
+    with tempfile.TemporaryDirectory() as folder:
+        service = Service(Path(folder))
+        try:
+            with sync_playwright() as playwright:
+                chromium = playwright.chromium.launch(executable_path=CHROMIUM, args=CHROMIUM_FLAGS)
+                for name, ((width, height), show) in VIEWS.items():
+                    context = chromium.new_context(viewport={"width": width, "height": height})
+                    page = context.new_page()
+                    page.goto(service.address)
+                    show(page)
+                    page.wait_for_timeout(700)
+                    page.screenshot(path=FOLDER / f"{name}.png")
+                    context.close()
+                chromium.close()
+        finally:
+            service.stop()
+
+
+if __name__ == "__main__":
+    main()
