@@ -74,6 +74,7 @@ def test_the_whole_path_by_keyboard(page: Page, bench: Bench) -> None:
     keys.type("0.6")
     keys.press("Enter")
     bench.expect_total("≈ 3.32 m²")
+    expect(page.get_by_role("button", name="change the radius of bite")).to_be_focused()
     page.evaluate("document.activeElement.blur()")
     focus(page, "B, bite")
     keys.press("Enter")

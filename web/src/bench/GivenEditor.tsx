@@ -31,7 +31,8 @@ function OpenEditor({ editing, complaints, figure }: Props & { editing: Editing 
     changePart(store.getState().document, index, editing.part, setGiven(editing.given, value));
   const close = (back: boolean) => {
     store.getState().set({ editing: null });
-    if (back && opener.current instanceof HTMLElement) opener.current.focus();
+    const from = opener.current;
+    if (back && (from instanceof HTMLElement || from instanceof SVGElement)) from.focus();
   };
   const width = 190;
   const left = Math.max(8, Math.min(editing.at.left + editing.at.width / 2 - width / 2, window.innerWidth - width - 8));

@@ -69,7 +69,7 @@ export function layOut(shown: DrawnPart[], all: DrawnPart[], to: ToScreen, board
   const rank = (span: Span) => (span.side === 0 ? -1 : lengthOf(span));
   spans.sort((one, two) => rank(one.span) - rank(two.span));
   const lines: Box[] = [];
-  return spans.map(({ part, span }) => {
+  const laid = spans.map(({ part, span }): LaidOut => {
     const own = boxes.find((entry) => entry.part === part)?.box;
     const others = boxes.filter((entry) => entry.part !== part && own && !within(own, entry.box)).map((entry) => entry.box);
     const width = span.text.length * 8 + 12;
@@ -102,6 +102,8 @@ export function layOut(shown: DrawnPart[], all: DrawnPart[], to: ToScreen, board
       box: { width, height: HEIGHT },
     };
   });
+  // In a steady order: an element that moves in the page would lose the focus.
+  return laid.sort((one, two) => (one.key < two.key ? -1 : 1));
 }
 
 const boxOf = ([x, y]: Spot): Box => ({ x, y, width: 0, height: 0 });

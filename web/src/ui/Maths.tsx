@@ -39,6 +39,7 @@ export function Maths({ maths, className = "", onGiven }: Props) {
   useEffect(() => {
     const element = place.current;
     if (!element || !renderer) return;
+    const focused = element.contains(document.activeElement) ? (document.activeElement as HTMLElement).dataset.given : undefined;
     renderer(maths.tex, element);
     // What can be changed can be reached, so it must not be hidden from those who hear the page.
     if (onGiven) element.querySelector(".katex-html")?.removeAttribute("aria-hidden");
@@ -47,6 +48,7 @@ export function Maths({ maths, className = "", onGiven }: Props) {
       marked.tabIndex = 0;
       marked.setAttribute("role", "button");
       marked.setAttribute("aria-label", `change the ${marked.dataset.given} of ${marked.dataset.part}`);
+      if (marked.dataset.given === focused) marked.focus();
     }
   }, [maths.tex, ready, onGiven]);
 
