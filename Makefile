@@ -25,7 +25,7 @@ dev: $(VENV)/test.stamp web/node_modules/.stamp
 	@$(BIN)/python manage.py migrate --verbosity 0
 	@$(BIN)/python manage.py load_demo
 	@echo "  Tilt Grid, rebuilt as you write, is at http://$(HOST):5173/"
-	@trap 'kill 0' EXIT; TILT_GRID_DEBUG=1 $(SERVE) --port 8000 --reload & cd web && npx vite --clearScreen false
+	@trap 'kill 0' EXIT; (TILT_GRID_DEBUG=1 $(BIN)/python manage.py runserver 8000 &) ; cd web && npx vite --clearScreen false
 
 test: $(VENV)/test.stamp web/dist/.stamp
 	@./tests/need-chromium

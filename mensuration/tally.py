@@ -9,7 +9,7 @@ from mensuration.expressions import Path, Quantity, parse, paths
 from mensuration.expressions.write import Leaf, Written, write
 from mensuration.numbers import Real
 from mensuration.plane import AreaShare, Composition, PlacedPart, Stretch
-from mensuration.problem.telling import Teller
+from mensuration.telling import Teller
 from mensuration.units import Kind
 
 AREA_TITLES = {
@@ -152,7 +152,7 @@ class PlaneTallies:
         none: dict[str, Any] = {"steps": [], "formula": None, "numbers": None}
         if stretch.whole:
             return _whole_length(part, stretch.edge.formula, self.teller)
-        others = self._gone(stretch)
+        others = self._gone(stretch) if stretch.role == "outline" else None
         if others is None:
             return none
         whole = self.teller.written(Quantity(stretch.edge.length, self.length))
@@ -162,8 +162,7 @@ class PlaneTallies:
     def _gone(self, stretch: Stretch) -> Real | None:
         """What is missing of an edge, when only this one stretch of it is left and both are exact."""
         rest = stretch.edge.length - stretch.length
-        left = [s for s in self.composition.stretches if s.edge is stretch.edge and s.role == "outline"]
-        if rest.exact is None or len(left) > 1:
+        if rest.exact is None or self.composition.outline_stretches[stretch.edge] > 1:
             return None
         return rest
 

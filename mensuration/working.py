@@ -7,8 +7,8 @@ from typing import Any
 from mensuration.expressions import Path, Quantity, Scope, parse
 from mensuration.expressions.nodes import Node, Number, UnitOf
 from mensuration.expressions.write import Written, write
-from mensuration.problem.telling import Teller
 from mensuration.tally import PlaneTallies
+from mensuration.telling import Teller
 
 Step = dict[str, str]
 

@@ -20,7 +20,7 @@ from mensuration.plane.edges import Edge, Point, Spot, around
 from mensuration.plane.placing import PlacedPart
 
 RELATIVE_TOLERANCE = 1e-9
-MAX_FRAGMENTS = 20_000
+MAX_FRAGMENTS = 12_000
 
 
 class TooCrowded(ValueError):
@@ -65,6 +65,8 @@ class Arrangement:
     vertices: list[Vertex]
     fragments: list[Fragment]
     tolerance: float
+    ends: dict[tuple[int, int], tuple[int, int]]
+    """Vertices at the start and the end of every edge, by part and place in the part's outline."""
 
     def masks(self) -> set[int]:
         """Every combination of parts that covers some region next to a boundary."""
@@ -74,14 +76,15 @@ class Arrangement:
 def arrange(parts: tuple[PlacedPart, ...]) -> Arrangement:
     """The arrangement of all parts' boundaries. TooCrowded past MAX_FRAGMENTS."""
     if not parts:
-        return Arrangement(parts, [], [], 0.0)
+        return Arrangement(parts, [], [], 0.0, {})
     left, bottom, right, top = around([part.box for part in parts])
     tolerance = RELATIVE_TOLERANCE * hypot(right - left, top - bottom)
     vertices = _Vertices(tolerance)
-    splits = _split(parts, vertices, tolerance)
+    ends: dict[tuple[int, int], tuple[int, int]] = {}
+    splits = _split(parts, vertices, ends, tolerance)
     fragments = _merge(splits, vertices, tolerance)
     _find_sides(parts, fragments)
-    return Arrangement(parts, vertices.all, fragments, tolerance)
+    return Arrangement(parts, vertices.all, fragments, tolerance, ends)
 
 
 class _Vertices:
@@ -114,10 +117,12 @@ class _Vertices:
 
 
 def _split(
-    parts: tuple[PlacedPart, ...], vertices: _Vertices, tolerance: float
+    parts: tuple[PlacedPart, ...],
+    vertices: _Vertices,
+    ends: dict[tuple[int, int], tuple[int, int]],
+    tolerance: float,
 ) -> list[tuple[Edge, dict[int, float]]]:
     splits: list[tuple[Edge, dict[int, float]]] = []
-    ends: dict[tuple[int, int], tuple[int, int]] = {}
     for part in parts:
         for edge in part.edges:
             first = vertices.add(Vertex(edge.a, edge.start))

@@ -164,16 +164,39 @@ class Composition:
         role = self.role(run[0])
         assert role is not None
         length = edge.length if whole else run_length(self.arrangement, run, edge, self.pi)
-        return Stretch(role, edge, self._beside(run[0], edge), length, whole, tuple(run))
+        beside = sorted({part for fragment in run for part in self._beside(fragment, edge)})
+        return Stretch(role, edge, tuple(beside), length, whole, tuple(run))
 
     def _same_run(self, one: Fragment, two: Fragment) -> bool:
         edge = self._told_by(one)
         touching = {one.tail, one.head} & {two.tail, two.head}
-        return (
-            bool(touching)
-            and self.role(one) == self.role(two)
-            and self._beside(one, edge) == self._beside(two, edge)
-        )
+        role = self.role(one)
+        if not touching or role != self.role(two):
+            return False
+        return role == "covered" or self._beside(one, edge) == self._beside(two, edge)
+
+    @cached_property
+    def outline_stretches(self) -> dict[Edge, int]:
+        """In how many stretches each edge belongs to the outline."""
+        counts: dict[Edge, int] = {}
+        for stretch in self.stretches:
+            if stretch.role == "outline":
+                counts[stretch.edge] = counts.get(stretch.edge, 0) + 1
+        return counts
+
+    def is_corner(self, part: PlacedPart, edge: Edge) -> bool:
+        """Whether the corner at the start of a part's edge is still a corner of the figure."""
+        return self._outline_ends.get((part.index, self.arrangement.ends[part.index, edge.index][0]), 0) >= 2
+
+    @cached_property
+    def _outline_ends(self) -> dict[tuple[int, int], int]:
+        counts: dict[tuple[int, int], int] = {}
+        for fragment in self.arrangement.fragments:
+            if self.role(fragment) == "outline":
+                for part in {owner.edge.part for owner in fragment.owners}:
+                    for end in (fragment.tail, fragment.head):
+                        counts[part, end] = counts.get((part, end), 0) + 1
+        return counts
 
     def _fragments_of(self, edge: Edge) -> list[Fragment]:
         return self._owned.get((edge.part, edge.index), [])

@@ -14,8 +14,8 @@ from mensuration.plane import Composition, Edge, PlacedPart, Stretch
 from mensuration.plane.arrangement import Fragment
 from mensuration.plane.edges import Point, Spot, around
 from mensuration.problem.schema import Part
-from mensuration.problem.telling import Teller
 from mensuration.tally import badge
+from mensuration.telling import Teller
 
 LABEL_GRID = 6
 SEARCHED_PARTS = 24
@@ -58,15 +58,8 @@ class _Pen:
         """Whether a part's corner is still a corner of the figure; the foot of a height always stands."""
         spot = (float(corner[0]), float(corner[1]))
         tolerance = 4 * self.composition.arrangement.tolerance
-        if all(_apart(edge.a, spot) > tolerance for edge in part.edges):
-            return True
-        vertices = self.composition.arrangement.vertices
-        sides = sum(
-            self.composition.role(f) == "outline" and any(owner.edge.part == part.index for owner in f.owners)
-            for f in self.composition.arrangement.fragments
-            if any(_apart(vertices[end].spot, spot) <= tolerance for end in (f.tail, f.head))
-        )
-        return sides >= 2
+        starting = [edge for edge in part.edges if _apart(edge.a, spot) <= tolerance]
+        return not starting or self.composition.is_corner(part, starting[0])
 
     def fragment(self, fragment: Fragment, forward: bool) -> dict[str, Any]:
         edge, vertices = fragment.edge, self.composition.arrangement.vertices

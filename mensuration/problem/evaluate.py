@@ -22,9 +22,9 @@ from mensuration.problem.complaints import Complaints
 from mensuration.problem.graph import Node
 from mensuration.problem.schema import Part, Problem, read
 from mensuration.problem.settings import parse_unit, read_rounding, read_settings
-from mensuration.problem.telling import Teller
 from mensuration.solving import Solution, SolvingError, solve
 from mensuration.tally import PlaneTallies
+from mensuration.telling import Teller
 from mensuration.units import ANGLE, NUMBER, UNITS, Kind
 from mensuration.working import expression_working, figure_working, rounding_line
 

@@ -9,26 +9,25 @@ from mensuration.expressions.nodes import Node, Power, UnitOf
 from mensuration.numbers import NOT_ROUNDED, PI, Rounding, pi_by
 from mensuration.problem.complaints import Complaints
 from mensuration.problem.schema import RoundingRule, Settings
-from mensuration.problem.telling import Teller
+from mensuration.telling import Teller
 from mensuration.units import ANGLE_UNITS, LENGTH_UNITS, UNITS, Unit
 
 
 def read_settings(settings: Settings, complaints: Complaints) -> Teller:
     """The teller for a problem; what can't be understood is complained about and left at its default."""
-    unit = UNITS["m"]
-    if settings.unit in LENGTH_UNITS:
-        unit = UNITS[settings.unit]
-    else:
-        error = unknown_word(settings.unit, LENGTH_UNITS, "unit of length")
-        complaints.add("settings.unit", "unknown-unit", error.says)
-    angle = UNITS["deg"]
-    if settings.angle in ANGLE_UNITS:
-        angle = UNITS[settings.angle]
-    else:
-        error = unknown_word(settings.angle, ANGLE_UNITS, "unit of angle")
-        complaints.add("settings.angle", "unknown-unit", error.says)
+    unit = _chosen(settings.unit, LENGTH_UNITS, "m", "unit of length", "settings.unit", complaints)
+    angle = _chosen(settings.angle, ANGLE_UNITS, "deg", "unit of angle", "settings.angle", complaints)
     rounding = read_rounding(settings.rounding, "settings.rounding", complaints)
     return Teller(unit, angle, rounding or Rounding(places=2), pi_by(settings.pi))
+
+
+def _chosen(
+    symbol: str, known: tuple[str, ...], usual: str, what: str, where: str, complaints: Complaints
+) -> Unit:
+    if symbol in known:
+        return UNITS[symbol]
+    complaints.add(where, "unknown-unit", unknown_word(symbol, known, what).says)
+    return UNITS[usual]
 
 
 def read_rounding(rule: RoundingRule | str | None, where: str, complaints: Complaints) -> Rounding | None:

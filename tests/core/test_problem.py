@@ -102,6 +102,21 @@ def test_perimeter_tally_lists_shared_edges_as_not_counted() -> None:
     assert len([e for e in entries if e["counted"]]) == 8
 
 
+def test_an_edge_partly_cut_and_partly_shared_has_no_outline_left() -> None:
+    """A square whose right edge is bitten in its lower half and joined to another square above."""
+    results = evaluate_document(
+        problem(
+            part("a", "square", side="4"),
+            part("bite", "rectangle", ("3", "0"), join="take", width="1", height="2"),
+            part("b", "square", ("4", "2"), side="2"),
+        )
+    )
+    assert results["figures"]["fig"]["quantities"]["perimeter"]["exact"] == "20"
+    entries = results["figures"]["fig"]["tallies"]["perimeter"]["entries"]
+    right = {e["role"]: e["value"]["text"] for e in entries if e["title"] == "a, right"}
+    assert right == {"cut": "2.00 m", "shared": "2.00 m"}
+
+
 def test_steps_lead_from_what_was_given() -> None:
     results = evaluate_document(problem(part("a", "circle", circumference="6π")))
     (entry,) = results["figures"]["fig"]["tallies"]["area"]["entries"]

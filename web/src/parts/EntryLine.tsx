@@ -43,6 +43,7 @@ export function EntryLine() {
     state.commit(addPart(state.document, figure, part));
     state.set({ selected: part.name });
     setText("");
+    setOpen(false);
     setSays(null);
   };
   const ways = open && answer?.to === text ? answer.found.suggestions : [];
