@@ -83,15 +83,26 @@ def results_a_second_while_dragging(page: Page, address: str) -> float:
     x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
     page.mouse.move(x, y)
     page.mouse.down()
-    page.keyboard.down("Alt")
-    start = time.perf_counter()
-    step = 0
-    while time.perf_counter() - start < DRAG_SECONDS:
-        step += 1
-        page.mouse.move(x - (step % 97), y + (step % 41))
-    took = time.perf_counter() - start
-    seen = page.evaluate("window.seen")
-    page.keyboard.up("Alt")
+    page.mouse.move(x - 5, y)
+    # A hand moves on whether or not the page has caught up, so the page is sent a move every 60th of a second.
+    seen, took = page.evaluate(
+        """([x, y, seconds]) => new Promise((done) => {
+            const board = document.querySelector('g[data-part=pit]').ownerSVGElement;
+            const start = performance.now();
+            let step = 0;
+            window.seen = 0;
+            const timer = setInterval(() => {
+                step += 1;
+                const at = {pointerId: 1, bubbles: true, altKey: true, clientX: x - (step % 97), clientY: y + (step % 41)};
+                board.dispatchEvent(new PointerEvent('pointermove', at));
+                if (performance.now() - start > seconds * 1000) {
+                    clearInterval(timer);
+                    done([window.seen, (performance.now() - start) / 1000]);
+                }
+            }, 1000 / 60);
+        })""",
+        [x, y, DRAG_SECONDS],
+    )
     page.mouse.up()
     return float(seen) / took
 

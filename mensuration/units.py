@@ -59,6 +59,9 @@ class Unit:
     factor: Fraction | None
     power: int = 1
 
+    def __hash__(self) -> int:
+        return hash((self.symbol, self.power))
+
     def size(self, pi: Real) -> Real:
         if self.factor is None:
             return UNIT / (Real.of(2) * pi)

@@ -74,6 +74,12 @@ class Edge:
         at = angle + sweep * t
         return self.c[0] + self.r * cos(at), self.c[1] + self.r * sin(at)
 
+    @cached_property
+    def samples(self) -> list[Spot]:
+        """A few spots along the edge, for rough questions of room."""
+        count = 4 if self.straight else 8
+        return [self.spot(i / count) for i in range(count + 1)]
+
     def parameter(self, spot: Spot) -> float:
         """The parameter of the point of the curve nearest in direction to ``spot``."""
         if self.straight:

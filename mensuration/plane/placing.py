@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import cached_property
+from functools import cached_property, lru_cache
 
 from mensuration.catalogue.figure import XY, Arc
 from mensuration.expressions import trigonometric
@@ -70,10 +70,15 @@ class PlacedPart:
         x, y = spot
         return left <= x <= right and bottom <= y <= top and crosses_inside(self._pieces, x, y)
 
-    def point(self, xy: XY) -> Point:
-        """A declared point (two formulas) in the plane."""
-        local = (self.solution.work_out(xy[0]).value, self.solution.work_out(xy[1]).value)
-        return self.placement.put(local)
+    def spot(self, xy: XY) -> Spot:
+        """A declared point (two formulas) in the plane, in floats: for drawing."""
+        x, y = self.placement.along(_local_spot(self.solution, xy))
+        return float(self.placement.at[0]) + x, float(self.placement.at[1]) + y
+
+
+@lru_cache(maxsize=20_000)
+def _local_spot(solution: Solution, xy: XY) -> Spot:
+    return float(solution.work_out(xy[0]).value), float(solution.work_out(xy[1]).value)
 
 
 def place(name: str, index: int, join: str, solution: Solution, placement: Placement) -> PlacedPart:

@@ -12,12 +12,12 @@ from mensuration.expressions import ExpressionError, parse
 from mensuration.expressions.nodes import Binary, Negative, Node, Number, UnitOf
 from mensuration.plane import Composition, Edge, PlacedPart, Stretch
 from mensuration.plane.arrangement import Fragment
-from mensuration.plane.edges import Point, Spot, around
+from mensuration.plane.edges import Spot, around
 from mensuration.problem.schema import Part
 from mensuration.tally import badge
 from mensuration.telling import Teller
 
-LABEL_GRID = 6
+LABEL_GRID = 5
 SEARCHED_PARTS = 24
 
 
@@ -54,9 +54,8 @@ class _Pen:
     def spot(self, spot: Spot) -> list[float]:
         return [spot[0] * self.scale, spot[1] * self.scale]
 
-    def stands(self, part: PlacedPart, corner: Point) -> bool:
+    def stands(self, part: PlacedPart, spot: Spot) -> bool:
         """Whether a part's corner is still a corner of the figure; the foot of a height always stands."""
-        spot = (float(corner[0]), float(corner[1]))
         tolerance = 4 * self.composition.arrangement.tolerance
         starting = [edge for edge in part.edges if _apart(edge.a, spot) <= tolerance]
         return not starting or self.composition.is_corner(part, starting[0])
@@ -103,12 +102,12 @@ class _PartPen:
     teller: Teller
     typed: dict[str, str]
 
-    def point(self, point: Point) -> list[float]:
+    def scaled(self, spot: Spot) -> list[float]:
         scale = _scale(self.teller)
-        return [float(point[0]) * scale, float(point[1]) * scale]
+        return [spot[0] * scale, spot[1] * scale]
 
     def declared(self, xy: XY) -> list[float]:
-        return self.point(self.part.point(xy))
+        return self.scaled(self.part.spot(xy))
 
     def drawn(self) -> dict[str, Any]:
         part, figure = self.part, self.part.solution.figure
@@ -119,15 +118,14 @@ class _PartPen:
             "shape": figure.name,
             "title": figure.title,
             "join": part.join,
-            "anchor": self.point(part.placement.at),
+            "anchor": self.scaled((float(part.placement.at[0]), float(part.placement.at[1]))),
             "turn": float(part.placement.turn) * 360,
             "flip": part.placement.flip,
             "path": picture(part, _scale(self.teller)),
             "spans": [self.span(span) for span in figure.spans if _drawn(part, span)],
             "grips": [grip for grip in grips if grip],
             "rightAngles": [
-                ([self.declared(xy) for xy in corner], part.point(corner[0]))
-                for corner in figure.right_angles
+                ([self.declared(xy) for xy in corner], part.spot(corner[0])) for corner in figure.right_angles
             ],
             "ticks": self.ticks(),
         }
@@ -214,7 +212,7 @@ def _label_spot(part: PlacedPart, near: tuple[PlacedPart, ...]) -> Spot:
     left, bottom, right, top = part.box
     if len(near) > SEARCHED_PARTS:
         return (left + right) / 2, (bottom + top) / 2
-    border = [edge.spot(i / 8) for p in (part, *near) for edge in p.edges for i in range(9)]
+    border = [spot for p in (part, *near) for edge in p.edges for spot in edge.samples]
     best, room = ((left + right) / 2, (bottom + top) / 2), -1.0
     for i in range(1, LABEL_GRID):
         for j in range(1, LABEL_GRID):

@@ -346,7 +346,7 @@ def test_the_board_is_true_to_scale_and_its_legend_right_at_every_zoom(bench: Be
         legend = page.get_by_test_id("legend").inner_text()
         square = float(legend.removeprefix("1 square = ").removesuffix(" m"))
         seen.add(square)
-        strong = board.locator("path[stroke='var(--color-rule)']").get_attribute("d") or ""
+        strong = page.locator("svg path[stroke='var(--color-rule)']").get_attribute("d") or ""
         upright = [float(piece.split(" ")[0]) for piece in strong.split("M")[1:] if "V" in piece]
         gap = upright[1] - upright[0]
         assert abs(gap - slab["width"] / 6 * square) < 1.0

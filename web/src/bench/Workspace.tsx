@@ -1,5 +1,5 @@
 import { useEffect, useMemo } from "react";
-import type { Opened } from "../api/types";
+import type { Complaint, Opened } from "../api/types";
 import { Board } from "../board/Board";
 import { EntryLine } from "../parts/EntryLine";
 import { PartBar } from "../parts/PartBar";
@@ -15,6 +15,9 @@ import { remember, useBench, useBenchStore } from "./store";
 import { useResults } from "./useResults";
 import { useSaving } from "./useSaving";
 import { useShortcuts } from "./useShortcuts";
+
+const NO_COMPLAINTS: Complaint[] = [];
+const NOTHING = {};
 
 /** Everything a person needs for one problem, on one page. */
 export function Workspace({ opened }: { opened: Opened }) {
@@ -34,8 +37,9 @@ export function Workspace({ opened }: { opened: Opened }) {
   }, [document_.title]);
   useEffect(() => remember(opened.id, store), [opened.id, store, document_]);
 
-  const complaints = useMemo(() => worked.results?.complaints ?? [], [worked.results]);
-  const results = worked.results?.figures[name];
+  const complaints = worked.results?.complaints ?? NO_COMPLAINTS;
+  const parts = worked.results?.figures[name]?.parts ?? NOTHING;
+  const bar = useMemo(() => <PartBar complaints={complaints} parts={parts} />, [complaints, parts]);
   return (
     <div className="flex min-h-screen flex-col lg:h-screen lg:overflow-hidden">
       <Header opened={opened} saving={saving} />
@@ -52,7 +56,7 @@ export function Workspace({ opened }: { opened: Opened }) {
       <main className="grid min-h-0 grow md:grid-cols-[3fr_2fr]">
         <section className="flex min-h-0 min-w-0 flex-col border-edge md:border-r" aria-label="Figure">
           <Board drawing={good?.drawing ?? null} old={old} figure={name}>
-            <PartBar complaints={complaints} parts={results?.parts ?? {}} />
+            {bar}
           </Board>
           <div className="flex flex-col gap-1.5 border-t border-edge bg-sheet px-3 py-2">
             <EntryLine />
@@ -60,8 +64,8 @@ export function Workspace({ opened }: { opened: Opened }) {
           </div>
         </section>
         <section className="flex min-h-0 min-w-0 flex-col bg-sheet" aria-label="Working">
-          <TallyPanel tallies={good?.tallies ?? {}} old={old} complaints={complaints} figure={name} />
-          <Lines results={worked.results?.lines ?? {}} complaints={complaints} />
+          <TallyPanel tallies={good?.tallies ?? NOTHING} old={old} complaints={complaints} figure={name} />
+          <Lines results={worked.results?.lines ?? NOTHING} complaints={complaints} />
         </section>
       </main>
       <GivenEditor complaints={complaints} figure={name} />

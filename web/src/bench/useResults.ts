@@ -1,11 +1,10 @@
+import { replaceEqualDeep } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { api, Refused } from "../api/client";
 import type { AskResults, FigureResults, ProblemDocument, Results } from "../api/types";
 
 export interface Worked {
   results: Results | null;
-  /** The document that the results belong to. */
-  of: ProblemDocument | null;
   /** The last results of each figure that were whole: what stays on the board while something is wrong. */
   good: Record<string, FigureResults>;
   /** The last answer of every ask. */
@@ -22,7 +21,7 @@ const MOMENT = 300;
  * newest document next, so that a drag shows every result it can.
  */
 export function useResults(document: ProblemDocument): Worked {
-  const [worked, setWorked] = useState<Worked>({ results: null, of: null, good: {}, answers: [], fault: null, late: false });
+  const [worked, setWorked] = useState<Worked>({ results: null, good: {}, answers: [], fault: null, late: false });
   const newest = useRef(document);
   const busy = useRef(false);
 
@@ -35,15 +34,21 @@ export function useResults(document: ProblemDocument): Worked {
         const of = newest.current;
         const late = setTimeout(() => setWorked((before) => ({ ...before, late: true })), MOMENT);
         try {
-          const results = await api.evaluate(of);
-          setWorked((before) => ({
-            results,
-            of,
-            good: lastGood(before.good, results),
-            answers: results.asks.map((now, index) => (now.text === null ? (before.answers[index] ?? now) : now)),
-            fault: null,
-            late: false,
-          }));
+          const fresh = await api.evaluate(of);
+          setWorked((before) => {
+            // What is as it was keeps its identity, so that only what changed is drawn again.
+            const results = replaceEqualDeep(before.results, fresh);
+            return {
+              results,
+              good: replaceEqualDeep(before.good, lastGood(before.good, results)),
+              answers: replaceEqualDeep(
+                before.answers,
+                results.asks.map((now, index) => (now.text === null ? (before.answers[index] ?? now) : now)),
+              ),
+              fault: null,
+              late: false,
+            };
+          });
         } catch (error) {
           const fault = error instanceof Refused ? error.message : String(error);
           setWorked((before) => ({ ...before, fault, late: false }));

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useId, useLayoutEffect, useMemo, useRef, useState, type PointerEvent, type ReactNode } from "react";
+import { memo, useCallback, useEffect, useId, useLayoutEffect, useMemo, useRef, useState, type PointerEvent, type ReactNode } from "react";
 import type { Drawing, Spot } from "../api/types";
 import { FIT_EVENT, ZOOM_EVENT } from "../bench/useShortcuts";
 import { tidy } from "../bench/editing";
@@ -24,7 +24,7 @@ interface Props {
 const FEW_PARTS = 8;
 
 /** The true-scale picture, on squares that always say how large they are. */
-export function Board({ drawing, old, figure, children }: Props) {
+export const Board = memo(function Board({ drawing, old, figure, children }: Props) {
   const store = useBenchStore();
   const unit = useBench((state) => state.document.settings.unit);
   const selected = useBench((state) => state.selected);
@@ -93,6 +93,7 @@ export function Board({ drawing, old, figure, children }: Props) {
 
   return (
     <div ref={frame} className="relative min-h-80 min-w-0 grow overflow-hidden bg-paper" data-old={old || undefined}>
+      <Grid view={view} size={size} />
       <svg
         ref={svg}
         width={size.width}
@@ -109,7 +110,6 @@ export function Board({ drawing, old, figure, children }: Props) {
         onPointerUp={(event) => drag.release(event) || panning.up(event)}
         onPointerCancel={(event) => drag.release(event) || panning.up(event)}
       >
-        <Grid view={view} size={size} squares={grid} />
         {drawing ? (
           <>
             <clipPath id={clip}>
@@ -182,7 +182,7 @@ export function Board({ drawing, old, figure, children }: Props) {
       </div>
     </div>
   );
-}
+});
 
 function EmptyBoard() {
   return (

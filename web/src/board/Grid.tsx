@@ -1,10 +1,10 @@
+import { memo } from "react";
 import { tidy } from "../bench/editing";
-import { toFigure, toScreen, type Size, type Squares, type View } from "./view";
+import { squares as squaresAt, toFigure, toScreen, type Size, type View } from "./view";
 
 interface Props {
   view: View;
   size: Size;
-  squares: Squares;
 }
 
 function lines(from: number, to: number, step: number): number[] {
@@ -13,8 +13,9 @@ function lines(from: number, to: number, step: number): number[] {
   return Array.from({ length: Math.min(2000, Math.max(0, last - first + 1)) }, (_, i) => (first + i) * step);
 }
 
-/** The grid: whole squares strong and numbered, finer ones light. */
-export function Grid({ view, size, squares }: Props) {
+/** The grid: whole squares strong and numbered, finer ones light. A picture of its own, so that dragging leaves it alone. */
+export const Grid = memo(function Grid({ view, size }: Props) {
+  const squares = squaresAt(view.scale);
   const put = toScreen(view, size);
   const [left, bottom] = toFigure(view, size)([0, size.height]);
   const [right, top] = toFigure(view, size)([size.width, 0]);
@@ -24,7 +25,7 @@ export function Grid({ view, size, squares }: Props) {
     return upright.join("") + level.join("");
   };
   return (
-    <g aria-hidden pointerEvents="none">
+    <svg aria-hidden width={size.width} height={size.height} className="pointer-events-none absolute inset-0">
       {squares.fine < squares.strong ? <path d={path(squares.fine)} stroke="var(--color-edge)" strokeOpacity={0.6} strokeWidth={0.6} /> : null}
       <path d={path(squares.strong)} stroke="var(--color-rule)" strokeWidth={1.2} />
       <g fontSize={13} fill="var(--color-soft)" style={{ paintOrder: "stroke" }} stroke="var(--color-paper)" strokeWidth={3}>
@@ -45,6 +46,6 @@ export function Grid({ view, size, squares }: Props) {
           ) : null;
         })}
       </g>
-    </g>
+    </svg>
   );
-}
+});

@@ -1,10 +1,11 @@
+import { memo } from "react";
 import type { LaidOut } from "./layOut";
 import { useBenchStore } from "../bench/store";
 
 const ARROW = 9;
 
 /** Dimension lines with arrowheads and their measurement; a given one can be clicked and typed over. */
-export function Spans({ spans }: { spans: LaidOut[] }) {
+export const Spans = memo(function Spans({ spans }: { spans: LaidOut[] }) {
   return (
     <g>
       {spans.map((laid) => (
@@ -12,7 +13,7 @@ export function Spans({ spans }: { spans: LaidOut[] }) {
       ))}
     </g>
   );
-}
+});
 
 function Dimension({ laid }: { laid: LaidOut }) {
   const store = useBenchStore();

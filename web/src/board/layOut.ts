@@ -60,8 +60,13 @@ const within = (inner: Box, outer: Box) =>
 /** Put dimension lines where their texts do not run into one another, the badges or the figure's lines. */
 export function layOut(shown: DrawnPart[], all: DrawnPart[], to: ToScreen, board: Size): LaidOut[] {
   const taken: Box[] = all.map((part) => ({ ...boxOf(to(part.label)), width: 30, height: 28 }));
-  const strokes = all.map((part) => ({ part, spots: part.path.flatMap((segment) => alongSegment(segment).map(to)) }));
-  const boxes = strokes.map(({ part, spots }) => ({ part, box: boxAround(spots) }));
+  const strokes = all.flatMap((part) =>
+    part.path.map((segment) => {
+      const spots = alongSegment(segment).map(to);
+      return { part, spots, around: widened(boxAround(spots)) };
+    }),
+  );
+  const boxes = all.map((part) => ({ part, box: boxAround(strokes.flatMap((stroke) => (stroke.part === part ? stroke.spots : []))) }));
   // What stands on the figure itself has the least choice, so it chooses first.
   const spans = shown.flatMap((part) => part.spans.map((span) => ({ part, span })));
   // Of the others, shorter ones stand nearer to the figure.
@@ -81,7 +86,7 @@ export function layOut(shown: DrawnPart[], all: DrawnPart[], to: ToScreen, board
         (inside(box, board) ? 0 : COST.outside) +
         (lines.some((other) => overlap(other, box)) ? COST.stroke : 0) +
         (span.side !== 0 && lines.some((other) => overlap(other, widened(boxAround([start, end])))) ? COST.line : 0) +
-        (strokes.some(({ spots }) => spots.some((spot) => holds(box, spot, 2))) ? COST.stroke : 0) +
+        (strokes.some(({ spots, around }) => overlap(around, box) && spots.some((spot) => holds(box, spot, 2))) ? COST.stroke : 0) +
         (span.side !== 0 && others.some((other) => line.some((spot) => holds(other, spot))) ? COST.crossing : 0) +
         away * COST.away
       );

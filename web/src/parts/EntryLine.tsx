@@ -1,4 +1,4 @@
-import { useEffect, useId, useRef, useState } from "react";
+import { memo, useEffect, useId, useRef, useState } from "react";
 import { api } from "../api/client";
 import type { EntryAnswer, PartDocument } from "../api/types";
 import { addPart } from "../bench/editing";
@@ -6,7 +6,7 @@ import { useBench, useBenchStore } from "../bench/store";
 import { Button } from "../ui/Button";
 
 /** One line in which a part can be typed in words, with ways to go on as one types. */
-export function EntryLine() {
+export const EntryLine = memo(function EntryLine() {
   const store = useBenchStore();
   const figure = useBench((state) => state.figure);
   const parts = useBench((state) => state.document.figures[state.figure]?.parts);
@@ -126,4 +126,4 @@ export function EntryLine() {
       </ul>
     </form>
   );
-}
+});

@@ -1,3 +1,4 @@
+import { memo } from "react";
 import { useQuery } from "@tanstack/react-query";
 import { api } from "../api/client";
 import type { Shape } from "../api/types";
@@ -6,7 +7,7 @@ import { addPart, freeName, tidy } from "../bench/editing";
 import { useBench, useBenchStore } from "../bench/store";
 
 /** The small row of pictures: a click adds the shape beside what is there. */
-export function Picker() {
+export const Picker = memo(function Picker() {
   const store = useBenchStore();
   const figure = useBench((state) => state.figure);
   const reference = useQuery({ queryKey: ["reference"], queryFn: api.reference, staleTime: Infinity });
@@ -38,7 +39,7 @@ export function Picker() {
       ))}
     </div>
   );
-}
+});
 
 /** Where a new part has room: right of what is there, in a size that suits it. */
 async function roomFor(document: Parameters<typeof api.evaluate>[0], figure: number) {

@@ -1,3 +1,4 @@
+import { memo } from "react";
 import type { AskDocument, AskResults, Complaint } from "../api/types";
 import { useBench, useBenchStore } from "../bench/store";
 import { AskEditor } from "./AskEditor";
@@ -8,7 +9,7 @@ interface Props {
 }
 
 /** What the problem wants to know, each with its answer. */
-export function Asks({ answers, complaints }: Props) {
+export const Asks = memo(function Asks({ answers, complaints }: Props) {
   const store = useBenchStore();
   const asks = useBench((state) => state.document.asks);
   const put = (changed: AskDocument[]) => {
@@ -52,4 +53,4 @@ export function Asks({ answers, complaints }: Props) {
       </AskEditor>
     </div>
   );
-}
+});

@@ -1,3 +1,4 @@
+import { memo } from "react";
 import type { Entry } from "../api/types";
 import { useBench, useBenchStore } from "../bench/store";
 import { Maths } from "../ui/Maths";
@@ -8,7 +9,7 @@ interface Props {
 }
 
 /** One entry: sign, badge, name, formula with its numbers in place, value. */
-export function EntryRow({ entry, onGiven }: Props) {
+export const EntryRow = memo(function EntryRow({ entry, onGiven }: Props) {
   const store = useBenchStore();
   const lit = useBench((state) => state.lit);
   const here = lit !== null && (lit.id ? lit.id === entry.id : lit.part === entry.part);
@@ -60,4 +61,4 @@ export function EntryRow({ entry, onGiven }: Props) {
       </span>
     </li>
   );
-}
+});

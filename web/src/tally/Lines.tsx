@@ -1,3 +1,4 @@
+import { memo } from "react";
 import type { Complaint, LineDocument, Results } from "../api/types";
 import { freeName } from "../bench/editing";
 import { useBench, useBenchStore } from "../bench/store";
@@ -10,7 +11,7 @@ interface Props {
 }
 
 /** The working lines: named expressions with units, each with its value. */
-export function Lines({ results, complaints }: Props) {
+export const Lines = memo(function Lines({ results, complaints }: Props) {
   const store = useBenchStore();
   const lines = useBench((state) => state.document.lines);
   const figure = useBench((state) => state.document.figures[0]?.name ?? "figure");
@@ -53,4 +54,4 @@ export function Lines({ results, complaints }: Props) {
       </ul>
     </section>
   );
-}
+});

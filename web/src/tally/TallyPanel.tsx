@@ -1,5 +1,5 @@
 import { ToggleGroup } from "radix-ui";
-import { useCallback } from "react";
+import { memo, useCallback } from "react";
 import type { Complaint, Tally } from "../api/types";
 import { useBench, useBenchStore, type MeasureName } from "../bench/store";
 import { Maths } from "../ui/Maths";
@@ -18,7 +18,7 @@ const MEASURES: { name: MeasureName; title: string }[] = [
 ];
 
 /** The itemised receipt: every entry with its sign, formula and numbers; a double rule; the total. */
-export function TallyPanel({ tallies, old, complaints, figure }: Props) {
+export const TallyPanel = memo(function TallyPanel({ tallies, old, complaints, figure }: Props) {
   const store = useBenchStore();
   const measure = useBench((state) => state.measure);
   const tally = tallies[measure];
@@ -97,4 +97,4 @@ export function TallyPanel({ tallies, old, complaints, figure }: Props) {
       ) : null}
     </div>
   );
-}
+});

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from "react";
+import { memo, useEffect, useRef, useState } from "react";
 import type { Mathematics } from "../api/types";
 
 type Render = (tex: string, element: HTMLElement) => void;
@@ -28,7 +28,7 @@ interface Props {
 }
 
 /** One formula, set as in print, with its plain text for screen readers. */
-export function Maths({ maths, className = "", onGiven }: Props) {
+export const Maths = memo(function Maths({ maths, className = "", onGiven }: Props) {
   const place = useRef<HTMLSpanElement>(null);
   const [ready, setReady] = useState(renderer !== null);
 
@@ -74,4 +74,4 @@ export function Maths({ maths, className = "", onGiven }: Props) {
       {onGiven ? null : <span className="sr-only">{maths.text}</span>}
     </span>
   );
-}
+});
