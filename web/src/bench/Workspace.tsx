@@ -23,11 +23,10 @@ const NOTHING = {};
 export function Workspace({ opened }: { opened: Opened }) {
   const store = useBenchStore();
   const document_ = useBench((state) => state.document);
-  const shown = useBench((state) => state.draft ?? state.document);
   const figure = useBench((state) => state.figure);
   const { saving, settle } = useSaving(opened, document_);
-  const worked = useResults(shown);
-  const name = shown.figures[figure]?.name ?? "";
+  const worked = useResults();
+  const name = document_.figures[figure]?.name ?? "";
   const good = worked.good[name];
   const old = worked.late || (good !== undefined && good !== worked.results?.figures[name]);
   useShortcuts();

@@ -1,7 +1,8 @@
 import { replaceEqualDeep } from "@tanstack/react-query";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useState } from "react";
 import { api, Refused } from "../api/client";
 import type { AskResults, FigureResults, ProblemDocument, Results } from "../api/types";
+import { useBenchStore, type BenchState } from "./store";
 
 export interface Worked {
   results: Results | null;
@@ -17,50 +18,65 @@ export interface Worked {
 const MOMENT = 300;
 
 /**
- * The results of a document, as fast as the server gives them: one request at a time, and always the
- * newest document next, so that a drag shows every result it can.
+ * The results of what is on the bench, as fast as the server gives them: one request at a time, and
+ * always the newest document next, so that a drag shows every result it can. It listens to the store
+ * by itself: a document that is only being dragged makes nothing be drawn until its results are there.
  */
-export function useResults(document: ProblemDocument): Worked {
+export function useResults(): Worked {
+  const store = useBenchStore();
   const [worked, setWorked] = useState<Worked>({ results: null, good: {}, answers: [], fault: null, late: false });
-  const newest = useRef(document);
-  const busy = useRef(false);
 
   useEffect(() => {
-    newest.current = document;
-    if (busy.current) return;
-    busy.current = true;
-    void (async () => {
-      for (;;) {
-        const of = newest.current;
+    let busy = false;
+    let ended = false;
+    const newest = () => shownOf(store.getState());
+    const work = async () => {
+      if (busy) return;
+      busy = true;
+      for (let of = newest(), done = false; !done && !ended; of = newest()) {
         const late = setTimeout(() => setWorked((before) => ({ ...before, late: true })), MOMENT);
-        try {
-          const fresh = await api.evaluate(of);
-          setWorked((before) => {
-            // What is as it was keeps its identity, so that only what changed is drawn again.
-            const results = replaceEqualDeep(before.results, fresh);
-            return {
-              results,
-              good: replaceEqualDeep(before.good, lastGood(before.good, results)),
-              answers: replaceEqualDeep(
-                before.answers,
-                results.asks.map((now, index) => (now.text === null ? (before.answers[index] ?? now) : now)),
-              ),
-              fault: null,
-              late: false,
-            };
-          });
-        } catch (error) {
-          const fault = error instanceof Refused ? error.message : String(error);
-          setWorked((before) => ({ ...before, fault, late: false }));
-        }
+        const change = await evaluated(of);
         clearTimeout(late);
-        if (newest.current === of) break;
+        if (!ended) setWorked(change);
+        done = newest() === of;
       }
-      busy.current = false;
-    })();
-  }, [document]);
+      busy = false;
+    };
+    void work();
+    const stop = store.subscribe((now, before) => {
+      if (shownOf(now) !== shownOf(before)) void work();
+    });
+    return () => {
+      ended = true;
+      stop();
+    };
+  }, [store]);
 
   return worked;
+}
+
+const shownOf = (state: BenchState): ProblemDocument => state.draft ?? state.document;
+
+/** Ask for the results of a document; answers with the change that they make. */
+async function evaluated(document: ProblemDocument): Promise<(before: Worked) => Worked> {
+  try {
+    const fresh = await api.evaluate(document);
+    return (before) => {
+      // What is as it was keeps its identity, so that only what changed is drawn again.
+      const results = replaceEqualDeep(before.results, fresh);
+      const answers = results.asks.map((now, index) => (now.text === null ? (before.answers[index] ?? now) : now));
+      return {
+        results,
+        good: replaceEqualDeep(before.good, lastGood(before.good, results)),
+        answers: replaceEqualDeep(before.answers, answers),
+        fault: null,
+        late: false,
+      };
+    };
+  } catch (error) {
+    const fault = error instanceof Refused ? error.message : String(error);
+    return (before) => ({ ...before, fault, late: false });
+  }
 }
 
 function lastGood(before: Worked["good"], results: Results): Worked["good"] {

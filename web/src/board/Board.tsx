@@ -84,15 +84,17 @@ export const Board = memo(function Board({ drawing, old, figure, children }: Pro
   const panning = usePanning(setView, size);
   const to = useMemo(() => toScreen(view, size), [view, size]);
   const parts = useMemo(() => drawing?.parts ?? [], [drawing]);
+  const changing = useBench((state) => state.draft !== null);
+  const [places] = useState(() => new Map<string, number>());
   const spans = useMemo(() => {
     const shown = parts.length <= FEW_PARTS ? parts : parts.filter((part) => part.name === selected || part.name === lit?.part);
-    return layOut(shown, parts, to, size);
-  }, [parts, to, size, selected, lit?.part]);
+    return layOut(shown, parts, to, size, places, changing);
+  }, [parts, to, size, selected, lit?.part, places, changing]);
   const chosen = parts.find((part) => part.name === selected);
   const legend = `1 square = ${tidy(grid.strong)} ${unit}`.replace("unit", grid.strong === 1 ? "unit" : "units");
 
   return (
-    <div ref={frame} className="relative min-h-80 min-w-0 grow overflow-hidden bg-paper" data-old={old || undefined}>
+    <div ref={frame} className="relative min-h-80 min-w-0 grow overflow-hidden bg-paper contain-strict" data-old={old || undefined}>
       <Grid view={view} size={size} />
       <svg
         ref={svg}

@@ -57,8 +57,19 @@ const widened = (box: Box): Box => ({ ...box, width: box.width + 12, height: box
 const within = (inner: Box, outer: Box) =>
   inner.width <= outer.width + 1 && inner.height <= outer.height + 1 && holds(outer, [inner.x, inner.y]);
 
-/** Put dimension lines where their texts do not run into one another, the badges or the figure's lines. */
-export function layOut(shown: DrawnPart[], all: DrawnPart[], to: ToScreen, board: Size): LaidOut[] {
+/**
+ * Put dimension lines where their texts do not run into one another, the badges or the figure's lines.
+ * ``remembered`` holds which place each one took last; while ``steady`` (something is being dragged) they
+ * keep it, so that they don't jump about.
+ */
+export function layOut(
+  shown: DrawnPart[],
+  all: DrawnPart[],
+  to: ToScreen,
+  board: Size,
+  remembered: Map<string, number>,
+  steady: boolean,
+): LaidOut[] {
   const taken: Box[] = all.map((part) => ({ ...boxOf(to(part.label)), width: 30, height: 28 }));
   const strokes = all.flatMap((part) =>
     part.path.map((segment) => {
@@ -93,11 +104,14 @@ export function layOut(shown: DrawnPart[], all: DrawnPart[], to: ToScreen, board
     };
     const places = placesOf(span, to(span.start), to(span.end), width);
     if (span.other) places.push(...placesOf(span, to(span.other[0]), to(span.other[1]), width, COST.other / COST.away));
-    const place = places.reduce((best, candidate) => (cost(candidate) < cost(best) - 1e-9 ? candidate : best));
+    const key = `${part.name}.${span.measure}`;
+    const kept = steady ? remembered.get(key) : undefined;
+    const place = (kept === undefined ? undefined : places[kept]) ?? cheapest(places, cost);
+    remembered.set(key, places.indexOf(place));
     taken.push({ x: place.text[0], y: place.text[1], width, height: HEIGHT });
     if (span.side !== 0) lines.push(boxAround([place.start, place.end]));
     return {
-      key: `${part.name}.${span.measure}`,
+      key,
       part: part.name,
       span,
       start: place.start,
@@ -109,6 +123,16 @@ export function layOut(shown: DrawnPart[], all: DrawnPart[], to: ToScreen, board
   });
   // In a steady order: an element that moves in the page would lose the focus.
   return laid.sort((one, two) => (one.key < two.key ? -1 : 1));
+}
+
+function cheapest(places: [Place, ...Place[]], cost: (place: Place) => number): Place {
+  let [best] = places;
+  let least = cost(best);
+  for (const place of places) {
+    const here = cost(place);
+    if (here < least - 1e-9) [best, least] = [place, here];
+  }
+  return best;
 }
 
 const boxOf = ([x, y]: Spot): Box => ({ x, y, width: 0, height: 0 });

@@ -19,7 +19,7 @@ export const EntryRow = memo(function EntryRow({ entry, onGiven }: Props) {
     <li
       data-entry={entry.id}
       data-lit={here || undefined}
-      className={`grid grid-cols-[1.1rem_2rem_1fr_auto] items-baseline gap-x-2 px-4 py-1.5 ${here ? "bg-apricot-wash" : ""} ${entry.counted ? "" : "text-soft"}`}
+      className={`grid contain-content grid-cols-[1.1rem_2rem_1fr_auto] items-baseline gap-x-2 px-4 py-1.5 ${here ? "bg-apricot-wash" : ""} ${entry.counted ? "" : "text-soft"}`}
       onPointerEnter={() => light(true)}
       onPointerLeave={() => light(false)}
     >
