@@ -93,6 +93,7 @@ class Bench:
         return document
 
     def stored_part(self, name: str) -> dict[str, Any]:
+        self.page.wait_for_timeout(150)  # until the page knows that there is something to save
         self.expect_saved()
         part: dict[str, Any] = next(p for p in self.stored()["figures"][0]["parts"] if p["name"] == name)
         return part

@@ -236,6 +236,14 @@ def test_bad_input_is_marked_where_it_stands_and_the_picture_stays(bench: Bench)
     expect(page.get_by_label("width of slab", exact=True).first).to_be_visible()  # still open, nothing lost
     page.keyboard.press("Escape")
     bench.expect_total("24.00 m²")
+    page.locator("svg").get_by_role("button", name="width of slab").click()
+    page.keyboard.type("2 6")
+    page.get_by_role("heading", name="Lines").click()  # left without Enter: kept, and marked
+    expect(page.get_by_label("What to mend")).to_contain_text("a sign is missing before 6")
+    assert bench.stored_part("slab")["given"]["width"] == "2 6"
+    page.get_by_role("button", name="Undo").click()
+    bench.expect_total("24.00 m²")
+    bench.part("slab").click()
     page.get_by_label("height of slab", exact=True).fill("0")
     page.keyboard.press("Enter")
     expect(page.get_by_label("What to mend")).to_contain_text("height must be more than 0")

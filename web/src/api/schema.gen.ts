@@ -37,7 +37,8 @@ export interface paths {
          * Evaluate
          * @description Results of the problem document in the request's body. Nothing is stored.
          *
-         *     The results go out as the core told them: its tests hold them to the declared shape.
+         *     The results go out as the core told them, which its tests hold to the declared shape; only the
+         *     tallies that asks repeat from their figures are left out.
          */
         post: operations["server_working_out_api_evaluate"];
         delete?: never;

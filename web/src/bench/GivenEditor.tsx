@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from "react";
+import { api } from "../api/client";
 import type { Complaint } from "../api/types";
 import { changePart, partNamed, setGiven } from "./editing";
 import { useBench, useBenchStore, type Editing } from "./store";
@@ -23,7 +24,8 @@ function OpenEditor({ editing, complaints, figure }: Props & { editing: Editing 
   const field = useRef<HTMLInputElement>(null);
   const opener = useRef(document.activeElement);
   const where = `figures.${figure}.parts.${editing.part}.given`;
-  const fault = complaints.find((c) => c.where === `${where}.${editing.given}` || c.where === where);
+  const isHere = (c: Complaint) => c.where === `${where}.${editing.given}` || c.where === where;
+  const fault = complaints.find(isHere);
 
   useEffect(() => field.current?.select(), []);
 
@@ -31,8 +33,19 @@ function OpenEditor({ editing, complaints, figure }: Props & { editing: Editing 
     changePart(store.getState().document, index, editing.part, setGiven(editing.given, value));
   const close = (back: boolean) => {
     store.getState().set({ editing: null });
-    const from = opener.current;
-    if (back && (from instanceof HTMLElement || from instanceof SVGElement)) from.focus();
+    if (!back) return;
+    // The number in the tally was set anew while one typed; then it is found again by what it measures.
+    const here = `[data-part="${CSS.escape(editing.part)}"][data-given="${CSS.escape(editing.given)}"]`;
+    const from = opener.current?.isConnected ? opener.current : document.querySelector(`.katex ${here}`);
+    if (from instanceof HTMLElement || from instanceof SVGElement) from.focus();
+  };
+  /** Enter: what can be worked out is taken; what can't stays open with its complaint. */
+  const finish = async () => {
+    const next = changed(text);
+    const results = await api.evaluate(next).catch(() => null);
+    if (text !== typed && results?.complaints.some(isHere)) return;
+    store.getState().commit(next);
+    close(true);
   };
   const width = 190;
   const left = Math.max(8, Math.min(editing.at.left + editing.at.width / 2 - width / 2, window.innerWidth - width - 8));
@@ -42,15 +55,13 @@ function OpenEditor({ editing, complaints, figure }: Props & { editing: Editing 
       style={{ left, width, top: Math.min(editing.at.top - 8, window.innerHeight - 110) }}
       onSubmit={(event) => {
         event.preventDefault();
-        if (fault && text !== typed) return;
-        store.getState().commit(changed(text));
-        close(true);
+        void finish();
       }}
       onBlur={(event) => {
         if (event.currentTarget.contains(event.relatedTarget)) return;
-        const state = store.getState();
-        if (text !== typed && !fault) state.commit(changed(text));
-        else state.preview(null);
+        // Left without Enter: what was typed is kept, good or bad; a bad one is marked and can be mended.
+        if (text === typed) store.getState().preview(null);
+        else store.getState().commit(changed(text));
         close(false);
       }}
     >
