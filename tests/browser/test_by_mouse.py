@@ -236,6 +236,7 @@ def test_bad_input_is_marked_where_it_stands_and_the_picture_stays(bench: Bench)
     expect(page.get_by_label("width of slab", exact=True).first).to_be_visible()  # still open, nothing lost
     page.keyboard.press("Escape")
     bench.expect_total("24.00 m²")
+    assert bench.stored_part("slab")["given"]["width"] == "6"
     page.locator("svg").get_by_role("button", name="width of slab").click()
     page.keyboard.type("2 6")
     page.get_by_role("heading", name="Lines").click()  # left without Enter: kept, and marked

@@ -23,6 +23,7 @@ function OpenEditor({ editing, complaints, figure }: Props & { editing: Editing 
   const [text, setText] = useState(typed);
   const field = useRef<HTMLInputElement>(null);
   const opener = useRef(document.activeElement);
+  const settled = useRef(false);
   const where = `figures.${figure}.parts.${editing.part}.given`;
   const isHere = (c: Complaint) => c.where === `${where}.${editing.given}` || c.where === where;
   const fault = complaints.find(isHere);
@@ -32,6 +33,7 @@ function OpenEditor({ editing, complaints, figure }: Props & { editing: Editing 
   const changed = (value: string) =>
     changePart(store.getState().document, index, editing.part, setGiven(editing.given, value));
   const close = (back: boolean) => {
+    settled.current = true;
     store.getState().set({ editing: null });
     if (!back) return;
     // The number in the tally was set anew while one typed; then it is found again by what it measures.
@@ -58,7 +60,7 @@ function OpenEditor({ editing, complaints, figure }: Props & { editing: Editing 
         void finish();
       }}
       onBlur={(event) => {
-        if (event.currentTarget.contains(event.relatedTarget)) return;
+        if (settled.current || event.currentTarget.contains(event.relatedTarget)) return;
         // Left without Enter: what was typed is kept, good or bad; a bad one is marked and can be mended.
         if (text === typed) store.getState().preview(null);
         else store.getState().commit(changed(text));
