@@ -15,14 +15,14 @@ export interface Size {
 export type Bounds = [number, number, number, number];
 
 /** Room round a fitted figure: for dimension lines, and above also for the fields of a chosen part. */
-const ROOM = { side: 74, above: 98, below: 60 };
+const ROOM = { side: 94, above: 98, below: 84 };
 export const START: View = { x: 0, y: 0, scale: 60 };
 
 export function fitted(bounds: Bounds, size: Size): View {
   const [left, bottom, right, top] = bounds;
-  const side = Math.min(ROOM.side, size.width / 5);
+  const side = Math.min(ROOM.side, size.width / 4.5);
   const above = Math.min(ROOM.above, size.height / 4);
-  const below = Math.min(ROOM.below, size.height / 5);
+  const below = Math.min(ROOM.below, size.height / 4.5);
   const scale = Math.min(
     (size.width - 2 * side) / (right - left || 1),
     (size.height - above - below) / (top - bottom || 1),
