@@ -86,6 +86,7 @@ class Bench:
         expect(self.page.get_by_role("button", name=label).locator("output")).to_have_text(text)
 
     def expect_saved(self) -> None:
+        self.page.wait_for_timeout(150)  # until the page knows that there is something to save
         expect(self.page.get_by_role("status").first).to_have_text("Saved")
 
     def stored(self) -> dict[str, Any]:
@@ -93,7 +94,6 @@ class Bench:
         return document
 
     def stored_part(self, name: str) -> dict[str, Any]:
-        self.page.wait_for_timeout(150)  # until the page knows that there is something to save
         self.expect_saved()
         part: dict[str, Any] = next(p for p in self.stored()["figures"][0]["parts"] if p["name"] == name)
         return part

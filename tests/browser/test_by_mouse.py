@@ -173,6 +173,23 @@ def test_undo_and_redo_go_through_everything_also_after_a_reload(bench: Bench) -
     assert bench.stored_part("slab")["given"]["width"] == "8"
 
 
+def test_a_slow_answer_never_brings_an_older_document_back(bench: Bench) -> None:
+    bench.make(PAD)
+    page = bench.page
+    page.locator("svg").get_by_role("button", name="height of slab").click()
+    page.keyboard.type("5")
+    bench.expect_total("30.00 m²")
+    page.route("**/api/evaluate", lambda route: (page.wait_for_timeout(600), route.continue_()))
+    page.keyboard.press("Enter")  # its answer is awaited while the title is changed
+    page.get_by_label("Title").fill("Pad, larger")
+    page.keyboard.press("Enter")
+    page.wait_for_timeout(1500)
+    page.unroute("**/api/evaluate")
+    bench.expect_saved()
+    assert bench.stored()["title"] == "Pad, larger"
+    assert bench.stored()["figures"][0]["parts"][0]["given"]["height"] == "5"
+
+
 def test_a_new_problem_with_everything_survives_reload_and_restart(
     page: Page, bench: Bench, service: Service
 ) -> None:

@@ -43,10 +43,10 @@ function OpenEditor({ editing, complaints, figure }: Props & { editing: Editing 
   };
   /** Enter: what can be worked out is taken; what can't stays open with its complaint. */
   const finish = async () => {
-    const next = changed(text);
-    const results = await api.evaluate(next).catch(() => null);
+    const results = await api.evaluate(changed(text)).catch(() => null);
+    if (settled.current) return; // left in the meantime: that has taken what was typed
     if (text !== typed && results?.complaints.some(isHere)) return;
-    store.getState().commit(next);
+    store.getState().commit(changed(text));
     close(true);
   };
   const width = 190;
