@@ -32,7 +32,7 @@ test: $(VENV)/test.stamp web/dist/.stamp
 	$(BIN)/ruff check .
 	$(BIN)/ruff format --check .
 	$(BIN)/mypy
-	cd web && npm run -s check && npm run -s lint
+	cd web && npm run -s check && npm run -s lint && npm run -s test
 	$(BIN)/pytest tests
 
 bench: $(VENV)/test.stamp web/dist/.stamp

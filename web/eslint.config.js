@@ -7,4 +7,5 @@ export default ts.config(
   js.configs.recommended,
   ...ts.configs.strict,
   hooks.configs.flat["recommended-latest"],
+  { files: ["tests/**"], rules: { "@typescript-eslint/no-non-null-assertion": "off", "react-hooks/globals": "off" } },
 );

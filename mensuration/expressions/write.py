@@ -17,7 +17,7 @@ from mensuration.expressions.nodes import (
     UnitOf,
 )
 
-SUM, PRODUCT, SIGN, POWER, ATOM = range(5)
+SUM, PRODUCT, POWER, ATOM = range(4)
 
 
 @dataclass(frozen=True)

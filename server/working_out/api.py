@@ -8,7 +8,6 @@ from typing import Any
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
-from mensuration.numbers import CONVENTIONS
 from mensuration.problem import evaluate_problem, read_text
 from mensuration.problem.entry import EntryError, read_entry, suggestions
 from mensuration.problem.picker import picker
@@ -50,9 +49,9 @@ def entry(request: HttpRequest, typed: EntryIn) -> dict[str, Any]:
 
 @router.get("/reference", response=Reference)
 def reference(request: HttpRequest) -> dict[str, Any]:
-    """Shapes with their pictures, units, conventions for π."""
+    """Shapes with their pictures, and the units of length."""
     units = [
         {"symbol": symbol, "name": UNIT_NAMES[symbol][-1 if symbol == "unit" else 1]}
         for symbol in LENGTH_UNITS
     ]
-    return {"shapes": picker(), "units": units, "conventions": list(CONVENTIONS)}
+    return {"shapes": picker(), "units": units}

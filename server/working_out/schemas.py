@@ -200,7 +200,6 @@ class Reference(Schema):
 
     shapes: list[Shape]
     units: list[UnitChoice]
-    conventions: list[str]
 
 
 class EntryIn(Schema):

@@ -300,6 +300,25 @@ def test_two_windows_never_overwrite_one_another_silently(bench: Bench, choice: 
     other.close()
 
 
+def test_a_refused_save_is_said_aloud_and_ends_when_it_is_taken_back(bench: Bench) -> None:
+    bench.make(PAD)
+    page = bench.page
+    refusal = {
+        "status": 422,
+        "content_type": "application/json",
+        "body": '{"says": "the problem has 501 parts"}',
+    }
+    page.route(
+        "**/api/problems/*", lambda r: r.fulfill(**refusal) if r.request.method == "PUT" else r.continue_()
+    )
+    bench.measure_on_board("width of slab", "7")
+    expect(page.get_by_role("alert")).to_have_text("the problem has 501 parts")
+    expect(page.get_by_role("status").first).to_have_text("Not saved yet")
+    page.get_by_role("button", name="Undo").click()
+    expect(page.get_by_role("alert")).to_have_count(0)
+    expect(page.get_by_role("status").first).to_have_text("Saved")
+
+
 def test_lines_are_added_worked_out_and_complained_about(bench: Bench) -> None:
     bench.make(PAD)
     page = bench.page

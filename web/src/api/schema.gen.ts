@@ -182,7 +182,7 @@ export interface paths {
         };
         /**
          * Reference
-         * @description Shapes with their pictures, units, conventions for π.
+         * @description Shapes with their pictures, and the units of length.
          */
         get: operations["server_working_out_api_reference"];
         put?: never;
@@ -704,8 +704,6 @@ export interface components {
          * @description What the web app offers to choose from.
          */
         Reference: {
-            /** Conventions */
-            conventions: string[];
             /** Shapes */
             shapes: components["schemas"]["Shape"][];
             /** Units */

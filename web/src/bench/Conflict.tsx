@@ -14,13 +14,17 @@ interface Props {
 export function Conflict({ current, settle }: Props) {
   const store = useBenchStore();
   const navigate = useNavigate();
+  const takeTheOther = () => {
+    store.getState().commit(current.document);
+    settle({ ...current, document: store.getState().document }, false);
+  };
   const copy = useMutation({
     mutationFn: () => {
       const mine = store.getState().document;
       return api.create({ ...mine, title: `${mine.title || "Untitled problem"} (my version)` });
     },
     onSuccess: (made) => {
-      settle(current, false);
+      takeTheOther();
       void navigate(`/problems/${made.id}`);
     },
   });
@@ -30,14 +34,7 @@ export function Conflict({ current, settle }: Props) {
         <b>This problem was changed in another window.</b> Your changes here are not saved yet. Which should stay?
       </p>
       <Button onClick={() => settle(current, true)}>Mine, over the other</Button>
-      <Button
-        onClick={() => {
-          store.getState().commit(current.document);
-          settle({ ...current, document: store.getState().document }, false);
-        }}
-      >
-        The other
-      </Button>
+      <Button onClick={takeTheOther}>The other</Button>
       <Button onClick={() => copy.mutate()} disabled={copy.isPending}>
         Both: mine as a new problem
       </Button>

@@ -50,15 +50,15 @@ export function Header({ opened, saving }: { opened: Opened; saving: Saving }) {
 }
 
 function SavedSign({ saving }: { saving: Saving }) {
+  const document = useBench((state) => state.document);
   const words = {
-    saved: "Saved",
-    waiting: "Saving …",
+    saved: saving.state === "saved" && saving.of !== document ? "Saving …" : "Saved",
     saving: "Saving …",
     failed: "Not saved yet",
     conflict: "Waiting for your choice",
   }[saving.state];
   return (
-    <span role="status" className={`px-1 text-sm ${saving.state === "failed" ? "text-alarm" : "text-soft"}`} title={saving.state === "failed" ? saving.says : undefined}>
+    <span role="status" className={`px-1 text-sm ${saving.state === "failed" ? "text-alarm" : "text-soft"}`}>
       {words}
     </span>
   );

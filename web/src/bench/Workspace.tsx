@@ -36,6 +36,7 @@ export function Workspace({ opened }: { opened: Opened }) {
   }, [document_.title]);
   useEffect(() => remember(opened.id, store), [opened.id, store, document_]);
 
+  const fault = worked.fault ?? (saving.state === "failed" ? saving.says : null);
   const complaints = worked.results?.complaints ?? NO_COMPLAINTS;
   const parts = worked.results?.figures[name]?.parts ?? NOTHING;
   const bar = useMemo(() => <PartBar complaints={complaints} parts={parts} />, [complaints, parts]);
@@ -43,9 +44,9 @@ export function Workspace({ opened }: { opened: Opened }) {
     <div className="flex min-h-screen flex-col lg:h-screen lg:overflow-hidden">
       <Header opened={opened} saving={saving} />
       {saving.state === "conflict" ? <Conflict current={saving.current} settle={settle} /> : null}
-      {worked.fault ? (
+      {fault ? (
         <p role="alert" className="bg-alarm-wash px-4 py-1.5 text-sm text-alarm">
-          {worked.fault}
+          {fault}
         </p>
       ) : null}
       <section className="grid gap-x-6 border-b border-edge bg-sheet px-4 py-2 md:grid-cols-[3fr_2fr]" aria-label="Problem">
@@ -59,7 +60,7 @@ export function Workspace({ opened }: { opened: Opened }) {
           </Board>
           <div className="flex flex-col gap-1.5 border-t border-edge bg-sheet px-3 py-2">
             <EntryLine />
-            <Picker />
+            <Picker bounds={good?.drawing?.bounds ?? null} />
           </div>
         </section>
         <section className="flex min-h-0 min-w-0 flex-col bg-sheet" aria-label="Working">

@@ -3,10 +3,9 @@ import { api, Refused } from "../api/client";
 import type { Opened, ProblemDocument } from "../api/types";
 
 export type Saving =
-  | { state: "saved" }
-  | { state: "waiting" }
+  | { state: "saved"; of: ProblemDocument }
   | { state: "saving" }
-  | { state: "failed"; says: string }
+  | { state: "failed"; says: string; again: boolean; of: ProblemDocument }
   | { state: "conflict"; current: Opened };
 
 const PAUSE = 400;
@@ -14,7 +13,7 @@ const RETRY = 3000;
 
 /** Saves a document by itself, a moment after each change; stops at a conflict until it is settled. */
 export function useSaving(opened: Opened, document: ProblemDocument) {
-  const [saving, setSaving] = useState<Saving>({ state: "saved" });
+  const [saving, setSaving] = useState<Saving>({ state: "saved", of: opened.document });
   const version = useRef(opened.version);
   const stored = useRef(opened.document);
   const newest = useRef(document);
@@ -30,32 +29,34 @@ export function useSaving(opened: Opened, document: ProblemDocument) {
       const saved = await api.save(opened.id, version.current, sent);
       version.current = saved.version;
       stored.current = sent;
-      setSaving(newest.current === sent ? { state: "saved" } : { state: "waiting" });
+      setSaving({ state: "saved", of: sent });
     } catch (error) {
       const refused = error instanceof Refused ? error : new Refused(String(error), 0);
       if (refused.status === 409 && refused.current) {
         held.current = true;
         setSaving({ state: "conflict", current: refused.current });
       } else {
-        setSaving({ state: "failed", says: refused.message });
+        const again = refused.status === 0 || refused.status >= 500; // the others answer the same each time
+        setSaving({ state: "failed", says: refused.message, again, of: sent });
       }
     }
     running.current = false;
   }, [opened.id]);
 
+  // One timer: a pause after the last change, a longer one after a failure; none for what was refused.
   useEffect(() => {
     newest.current = document;
-    if (document === stored.current || held.current) return;
-    setSaving((now) => (now.state === "saving" ? now : { state: "waiting" }));
-    const timer = setTimeout(() => void push(), PAUSE);
+    if (held.current || saving.state === "saving") return;
+    if (document === stored.current) {
+      if (saving.state !== "failed") return; // else the change that was refused has been taken back
+      const timer = setTimeout(() => setSaving({ state: "saved", of: document }));
+      return () => clearTimeout(timer);
+    }
+    const failed = saving.state === "failed" && saving.of === document;
+    if (failed && !saving.again) return;
+    const timer = setTimeout(() => void push(), failed ? RETRY : PAUSE);
     return () => clearTimeout(timer);
-  }, [document, push]);
-
-  useEffect(() => {
-    if (saving.state !== "failed" && saving.state !== "waiting") return;
-    const timer = setTimeout(() => void push(), saving.state === "failed" ? RETRY : PAUSE);
-    return () => clearTimeout(timer);
-  }, [saving, push]);
+  }, [document, saving, push]);
 
   // When the page goes away: a last save that outlives it, made to the version that a running save will leave.
   useEffect(() => {
@@ -81,7 +82,7 @@ export function useSaving(opened: Opened, document: ProblemDocument) {
       else {
         stored.current = current.document;
         newest.current = current.document;
-        setSaving({ state: "saved" });
+        setSaving({ state: "saved", of: current.document });
       }
     },
     [push],

@@ -1,0 +1,90 @@
+import { describe, expect, it } from "vitest";
+import { addPart, changePart, flipped, freeName, moveTo, removePart, renamePart, setGiven, setJoin, swapGiven, tidy, turnedBy } from "../src/bench/editing";
+import { part, pad } from "./documents";
+
+describe("changing a document", () => {
+  it("leaves the old document as it was", () => {
+    const before = pad();
+    const kept = structuredClone(before);
+    changePart(before, 0, "slab", setGiven("width", "9"));
+    renamePart(before, 0, "slab", "floor");
+    removePart(before, 0, "slab");
+    addPart(before, 0, part("hole", "circle", { radius: "1" }));
+    expect(before).toEqual(kept);
+  });
+
+  it("changes one given, place, join or mirroring of the part that is meant", () => {
+    let document = changePart(pad(), 0, "slab", setGiven("width", "9"));
+    document = changePart(document, 0, "nose", moveTo("1", "2"));
+    document = changePart(document, 0, "nose", setJoin("take"));
+    document = changePart(document, 0, "nose", flipped);
+    const [slab, nose] = document.figures[0]!.parts;
+    expect(slab).toMatchObject({ given: { width: "9", height: "4" }, at: ["0", "0"], join: "add" });
+    expect(nose).toMatchObject({ at: ["1", "2"], join: "take", flip: true });
+  });
+
+  it("puts another measurement in the place of a given", () => {
+    const swapped = swapGiven("width", "area", "24")(pad().figures[0]!.parts[0]!);
+    expect(Object.entries(swapped.given)).toEqual([
+      ["area", "24"],
+      ["height", "4"],
+    ]);
+  });
+
+  it("turns a part within one turn, and leaves a typed expression alone", () => {
+    const turned = (turn: string, by: number) => turnedBy(by)({ ...part("p", "square", { side: "1" }), turn }).turn;
+    expect(turned("350", 15)).toBe("5");
+    expect(turned("0", -15)).toBe("345");
+    expect(turned("22.5", 90)).toBe("112.5");
+    expect(turned("1/6 turn", 15)).toBe("1/6 turn");
+  });
+
+  it("makes a figure for the first part of a problem without one", () => {
+    const document = addPart({ ...pad(), figures: [] }, 0, part("a", "square", { side: "1" }));
+    expect(document.figures).toMatchObject([{ name: "figure", kind: "plane", parts: [{ name: "a" }] }]);
+  });
+});
+
+describe("renaming a part", () => {
+  it("carries every mention along, inside and outside of the figure", () => {
+    const document = renamePart(pad(), 0, "slab", "floor");
+    expect(document.figures[0]!.parts.map((p) => p.name)).toEqual(["floor", "nose"]);
+    expect(document.figures[0]!.parts[1]).toMatchObject({ given: { diameter: "floor.height" }, at: ["pad.floor.width", "floor.height / 2"] });
+    expect(document.lines[0]!.expression).toBe("pad.floor.width + pad.floor.height");
+    expect(document.asks[0]!.expression).toBe("2 pad.floor.area");
+  });
+
+  it("touches no name that only looks alike", () => {
+    const document = pad();
+    document.lines = [{ name: "a", expression: "slab + pad.slab2.width + xpad.slab.width + other.slab.width + slabs.width" }];
+    expect(renamePart(document, 0, "slab", "floor").lines[0]!.expression).toBe(
+      "slab + pad.slab2.width + xpad.slab.width + other.slab.width + slabs.width",
+    );
+  });
+
+  it("knows letters beyond English ones", () => {
+    const document = pad();
+    document.figures[0]!.parts[0]!.name = "größe";
+    document.figures[0]!.parts[1]!.given = { diameter: "größe.height" };
+    expect(renamePart(document, 0, "größe", "slab").figures[0]!.parts[1]!.given).toEqual({ diameter: "slab.height" });
+  });
+});
+
+describe("names and numbers", () => {
+  it("finds a free name by counting on", () => {
+    expect(freeName("circle", [])).toBe("circle");
+    expect(freeName("circle", ["circle"])).toBe("circle2");
+    expect(freeName("circle2", ["circle", "circle2", "circle3"])).toBe("circle4");
+    expect(freeName("7", ["7"])).toBe("part2");
+  });
+
+  it.each([
+    [2, "2"],
+    [2.5, "2.5"],
+    [0.1 + 0.2, "0.3"],
+    [-0, "0"],
+    [-1e-12, "0"],
+    [1200, "1200"],
+    [-3.25, "-3.25"],
+  ])("writes %d as a person would", (value, text) => expect(tidy(value)).toBe(text));
+});
