@@ -64,8 +64,7 @@ class PlaneTallies:
 
     def _tally(self, measure: str, entries: list[dict[str, Any]]) -> dict[str, Any]:
         total = self.teller.tell(self.quantity(measure))
-        note = "" if total["exact"] else "parts overlap partly: given as a decimal, every digit proven"
-        return {"measure": measure, "entries": entries, "total": total, "note": note}
+        return {"measure": measure, "entries": entries, "total": total, "note": total["note"]}
 
     def warnings(self) -> list[tuple[str, str, str]]:
         """What is odd though it can be worked out: (part, sentence, code)."""

@@ -14,7 +14,8 @@ from mensuration.numbers.rounding import decimal_or_fraction
 from mensuration.units import ANGLE, NO_UNIT, NUMBER, UNITS, Kind, Unit
 
 SHORT_PLACES = 6
-LONGEST_EXACT = 60
+LONGEST_EXACT = 60  # inside a line of working
+ONE_LINE = 90  # for an exact form by itself; a longer one is folded away
 SHOWN_FIGURES = 7
 
 
@@ -69,12 +70,14 @@ def _exactly(exact: Exact, unit: Unit, rule: Rounding) -> dict[str, Any]:
 def _forms(value: Real, unit: Unit, rule: Rounding) -> dict[str, Any]:
     rounded = round_by(value, rule)
     exact = value.exact
+    short = exact if exact is not None and len(exact.text()) <= ONE_LINE else None
     shown = _inside(value, unit)
     number = rounded.text if rule.step is None else _mixed(rounded.value, rule.step)
     return {
-        "exact": exact.text() if exact is not None else None,
-        "exactText": unit.after(exact.plain()) if exact is not None else None,
-        "tex": f"{_tex_number(exact.tex(), unit)}{unit.tex}" if exact is not None else None,
+        "exact": short.text() if short is not None else None,
+        "exactText": unit.after(short.plain()) if short is not None else None,
+        "tex": f"{_tex_number(short.tex(), unit)}{unit.tex}" if short is not None else None,
+        "unfolded": _unfolded(exact, unit) if exact is not None and short is None else None,
         "decimal": decimal(value),
         "unit": unit.text,
         "rounded": rounded.text,
@@ -83,7 +86,16 @@ def _forms(value: Real, unit: Unit, rule: Rounding) -> dict[str, Any]:
         "roundedTex": f"{_number_tex(number)}{unit.tex}",
         "approximate": not rounded.unchanged,
         "rule": rule.says(),
-        "note": "" if exact is not None else "given as a decimal; every digit shown is proven",
+        "note": "" if short is not None else "no short exact form; every digit shown is proven",
+    }
+
+
+def _unfolded(exact: Exact, unit: Unit) -> dict[str, str]:
+    """An exact form that is longer than a line."""
+    return {
+        "exact": exact.text(),
+        "tex": f"{_tex_number(exact.tex(), unit)}{unit.tex}",
+        "text": unit.after(exact.plain()),
     }
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass, field
 from fractions import Fraction
+from functools import lru_cache
 
 from flint import arb
 
@@ -20,22 +21,11 @@ from mensuration.expressions.nodes import (
     UnitOf,
 )
 from mensuration.expressions.quantity import Quantity
-from mensuration.numbers import PI, UNIT, Exact, Real
+from mensuration.numbers import PI, UNIT, Exact, NotClosed, Real, angles
 from mensuration.units import ANGLE, NUMBER, UNITS
 
 MAX_EXPONENT = 64
 MAX_BITS = 4096
-
-# Sines of whole multiples of 15° from 0° to 90°, from the half-angle formulas.
-SINES = {
-    0: Exact.of(0),
-    15: (Exact.root(6) - Exact.root(2)) * Exact.of(Fraction(1, 4)),
-    30: Exact.of(Fraction(1, 2)),
-    45: Exact.root(Fraction(1, 2)),
-    60: Exact.root(Fraction(3, 4)),
-    75: (Exact.root(6) + Exact.root(2)) * Exact.of(Fraction(1, 4)),
-    90: Exact.of(1),
-}
 
 
 @dataclass(frozen=True)
@@ -130,41 +120,57 @@ def _call(function: str, arguments: list[Quantity]) -> Quantity:
 
 
 def trigonometric(function: str, turns: Real) -> Real:
-    """sin, cos or tan of an angle given in turns; exact at multiples of 15°."""
+    """sin, cos or tan of an angle given in turns; exact where :mod:`mensuration.numbers.angles` knows it."""
+    if turns.exact is not None:
+        try:
+            return Real(_exactly(function, turns.exact))
+        except NotClosed:
+            pass
     if function == "tan":
         below = trigonometric("cos", turns)
         if below.sign() == 0:
             raise ExpressionError("tan", "tan has no value at this angle")
         return trigonometric("sin", turns) / below
     if function == "cos":
-        return trigonometric("sin", turns + Real.of(Fraction(1, 4)))
-    rational = turns.rational
-    degrees = None if rational is None else rational * 360
-    if degrees is not None and degrees.denominator == 1 and degrees % 15 == 0:
-        return Real(_exact_sine(int(degrees) % 360))
+        return turns.through(lambda ball: (2 * ball).cos_pi())
     return turns.through(lambda ball: (2 * ball).sin_pi())
 
 
-def _exact_sine(degrees: int) -> Exact:
-    if degrees >= 180:
-        return -_exact_sine(degrees - 180)
-    return SINES[min(degrees, 180 - degrees)]
+@lru_cache(maxsize=4096)
+def _exactly(function: str, turns: Exact) -> Exact:
+    rational = turns.rational
+    if function == "tan" and rational is not None:
+        degrees = rational * 360 % 180
+        if degrees in angles.TANGENTS:
+            return angles.TANGENTS[degrees]
+    cosine, sine = angles.cosine_and_sine(turns * _WHOLE_TURN)
+    if function == "tan":
+        if not cosine:
+            raise ExpressionError("tan", "tan has no value at this angle")
+        return sine / cosine
+    return cosine if function == "cos" else sine
+
+
+_WHOLE_TURN = Exact.pi() * Exact.of(2)
+_INVERSES: dict[str, Callable[[Exact], Exact]] = {
+    "asin": angles.arc_sine,
+    "acos": angles.arc_cosine,
+    "atan": angles.arc_tangent,
+}
 
 
 def _inverse(function: str, of: Quantity) -> Real:
-    """asin, acos or atan in turns; exact where the sine is that of a multiple of 15°."""
+    """asin, acos or atan in turns."""
     if of.kind != NUMBER:
         raise ExpressionError("ratio", f"{function} needs a plain ratio, not {of.kind.says()}")
     value = of.value
     if function != "atan" and (abs(value) - UNIT).sign() > 0:
         raise ExpressionError("ratio", f"{function} needs a ratio from -1 to 1")
-    sine = value
-    if function == "atan":
-        sine = value / (UNIT + value * value).sqrt()
-    for degrees, exact in SINES.items():
-        if sine.exact is not None and sine.exact in (exact, -exact):
-            angle = Fraction(degrees if sine.exact == exact else -degrees, 360)
-            return Real.of(Fraction(1, 4) - angle if function == "acos" else angle)
+    if value.exact is not None:
+        try:
+            return Real(_INVERSES[function](value.exact) / _WHOLE_TURN)
+        except NotClosed:
+            pass
 
     def turns(ball: arb) -> arb:
         clipped = ball if function == "atan" else ball.intersection(arb(0, 1))

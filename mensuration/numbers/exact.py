@@ -1,27 +1,31 @@
-"""Exact values in a small closed world: rationals, square roots and powers of π.
+"""Exact values in a small closed world: rationals, square roots, powers of π and named angles.
 
 An :class:`Exact` is a finite sum of terms ``q · π^k · √n`` with rational ``q``, whole ``k`` and
-square-free ``n ≥ 1``. Because π is transcendental and the roots of distinct square-free numbers are
-linearly independent over the rationals, this form is canonical: two Exacts are equal exactly when
-their terms are. What would leave this world raises :class:`NotClosed`; nothing is ever guessed.
+square-free ``n ≥ 1``; a term may have one named angle ``acos(c)`` as a further factor. Because π is
+transcendental and the roots of distinct square-free numbers are linearly independent over the
+rationals, this form is canonical for values without angles: two are equal exactly when their terms
+are. Angles come from :mod:`mensuration.numbers.angles`, which brings each to one form of its own.
+What would leave this world raises :class:`NotClosed`; nothing is ever guessed.
 """
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping
+from collections.abc import Mapping
 from fractions import Fraction
 from functools import lru_cache
 from math import gcd, isqrt
 
 from flint import arb, fmpq, fmpz
 
-Key = tuple[int, int]  # (power of π, square-free radicand)
+from mensuration.numbers.spelling import ALGEBRA, PLAIN, TEX, spelled
+
+Key = tuple[int, int, "Exact | None"]  # power of π, square-free radicand, cosine of the angle
 Rational = int | Fraction
 
 MAX_TERMS = 24
 MAX_BITS = 2048  # of the larger of numerator and denominator
 _FACTOR_BITS = 96
-ONE_KEY: Key = (0, 1)
+ONE_KEY: Key = (0, 1, None)
 _ONE = fmpq(1)
 
 
@@ -70,7 +74,7 @@ class Exact:
 
     @staticmethod
     def pi(power: int = 1) -> Exact:
-        return Exact({(power, 1): _ONE})
+        return Exact({(power, 1, None): _ONE})
 
     @staticmethod
     def root(value: Rational) -> Exact:
@@ -80,8 +84,8 @@ class Exact:
             raise NotClosed("a square root of a negative number is not real")
         if not fraction:
             return ZERO
-        square, free = square_part(fraction.numerator * fraction.denominator)
-        return Exact({(0, free): fmpq(square, fraction.denominator)})
+        (above, free), (below, free_below) = square_part(fraction.numerator), square_part(fraction.denominator)
+        return Exact({(0, free * free_below, None): fmpq(above, below * free_below)})
 
     @property
     def rational(self) -> Fraction | None:
@@ -91,6 +95,16 @@ class Exact:
         if len(self.terms) == 1 and ONE_KEY in self.terms:
             return to_fraction(self.terms[ONE_KEY])
         return None
+
+    @property
+    def angles(self) -> list[Exact]:
+        """The cosines of the named angles in this value."""
+        return [angle for _, _, angle in self.terms if angle is not None]
+
+    @property
+    def algebraic(self) -> bool:
+        """Whether only rationals and roots occur: neither π nor a named angle."""
+        return all(power == 0 and angle is None for power, _, angle in self.terms)
 
     def __add__(self, other: Exact) -> Exact:
         total = dict(self.terms)
@@ -110,13 +124,16 @@ class Exact:
         if len(self.terms) == 1 == len(other.terms) and ONE_KEY in self.terms and ONE_KEY in other.terms:
             return Exact({ONE_KEY: self.terms[ONE_KEY] * other.terms[ONE_KEY]})
         total: dict[Key, fmpq] = {}
-        for (pi_a, root_a), a in self.terms.items():
-            for (pi_b, root_b), b in other.terms.items():
+        for (pi_a, root_a, angle_a), a in self.terms.items():
+            for (pi_b, root_b, angle_b), b in other.terms.items():
+                if angle_a is not None and angle_b is not None:
+                    raise NotClosed("no short exact form: an angle times an angle")
+                angle = angle_a or angle_b
                 if root_a == 1 or root_b == 1:
-                    key, product = (pi_a + pi_b, root_a * root_b), a * b
+                    key, product = (pi_a + pi_b, root_a * root_b, angle), a * b
                 else:
                     common = gcd(root_a, root_b)
-                    key = (pi_a + pi_b, (root_a // common) * (root_b // common))
+                    key = (pi_a + pi_b, (root_a // common) * (root_b // common), angle)
                     product = a * b * common
                 total[key] = total[key] + product if key in total else product
         return Exact(total)
@@ -128,21 +145,25 @@ class Exact:
         """1/self, by rationalising the denominator. NotClosed when powers of π are mixed in it."""
         if not self.terms:
             raise ZeroDivisionError("division by zero")
+        if self.angles:
+            raise NotClosed("no short exact form: a named angle in a denominator")
         if len(self.terms) == 1:
-            ((pi_power, radicand), value) = next(iter(self.terms.items()))
-            return Exact({(-pi_power, radicand): 1 / (value * radicand)})
-        powers = {pi for pi, _ in self.terms}
+            ((pi_power, radicand, _), value) = next(iter(self.terms.items()))
+            return Exact({(-pi_power, radicand, None): 1 / (value * radicand)})
+        powers = {pi for pi, _, _ in self.terms}
         if len(powers) > 1:
             raise NotClosed("no short exact form: powers of π are mixed in a denominator")
         power = powers.pop()
-        below = Exact({(0, root): value for (_, root), value in self.terms.items()})
+        below = Exact({(0, root, None): value for (_, root, _), value in self.terms.items()})
         above = Exact.of(1)
         while below.terms.keys() != {ONE_KEY}:
-            radicand = max(root for _, root in below.terms)
+            radicand = max(root for _, root, _ in below.terms)
             prime = int(fmpz(radicand).factor()[0][0])
-            conjugate = Exact({(0, r): (-v if r % prime == 0 else v) for (_, r), v in below.terms.items()})
+            conjugate = Exact(
+                {key: (-value if key[1] % prime == 0 else value) for key, value in below.terms.items()}
+            )
             above, below = above * conjugate, below * conjugate
-        return above * Exact({(-power, 1): 1 / below.terms[ONE_KEY]})
+        return above * Exact({(-power, 1, None): 1 / below.terms[ONE_KEY]})
 
     def __pow__(self, exponent: int) -> Exact:
         if abs(exponent) > 64:
@@ -159,17 +180,17 @@ class Exact:
         if rational is not None:
             return Exact.root(rational)
         if len(self.terms) == 1:
-            ((power, radicand), value) = next(iter(self.terms.items()))
-            if power % 2 == 0 and radicand == 1:
+            ((power, radicand, angle), value) = next(iter(self.terms.items()))
+            if power % 2 == 0 and radicand == 1 and angle is None:
                 return Exact.root(to_fraction(value)) * Exact.pi(power // 2)
-        if len(self.terms) == 2 and ONE_KEY in self.terms and all(p == 0 for p, _ in self.terms):
+        if len(self.terms) == 2 and ONE_KEY in self.terms and self.algebraic:
             return self._unnested_root()
         raise NotClosed("no short exact form for this square root")
 
     def _unnested_root(self) -> Exact:
         """√(a + b√n) = √((a+d)/2) ± √((a-d)/2) with d = √(a² - b²n), when d is rational and a ≥ d."""
         a = to_fraction(self.terms[ONE_KEY])
-        ((_, n), coefficient) = next((key, value) for key, value in self.terms.items() if key != ONE_KEY)
+        ((_, n, _), coefficient) = next((key, value) for key, value in self.terms.items() if key != ONE_KEY)
         b = to_fraction(coefficient)
         square = a * a - b * b * n
         if a <= 0 or square < 0:
@@ -202,30 +223,40 @@ class Exact:
     def ball(self) -> arb:
         """An enclosure of the value at the working precision in force (see numbers.proof)."""
         total = arb(0)
-        for (power, radicand), value in self.terms.items():
+        for (power, radicand, angle), value in self.terms.items():
             term = arb(value)
             if radicand > 1:
                 term *= arb(radicand).sqrt()
             if power:
                 term *= arb.pi() ** power
+            if angle is not None:
+                term *= angle.ball().acos()
             total += term
         return total
 
     def ordered(self) -> list[tuple[Key, Fraction]]:
-        """Terms as a textbook writes them: plain numbers first, then roots, then rising powers of π."""
-        return [(key, to_fraction(self.terms[key])) for key in sorted(self.terms)]
+        """Terms as a textbook writes them: plain numbers first, then roots, rising powers of π, angles."""
+        keys = sorted(self.terms, key=_order)
+        if keys and self.terms[keys[0]] < 0 < self.terms[keys[-1]]:
+            keys.reverse()  # 9π/50 - 9/25 rather than a sign in front
+        return [(key, to_fraction(self.terms[key])) for key in keys]
 
     def text(self) -> str:
         """Plain text that a computer algebra system can read, such as ``72/25 - 9*pi/25``."""
-        return _signed(self.ordered(), _term_text)
+        return spelled(self.ordered(), ALGEBRA)
 
     def tex(self) -> str:
         """The value set in TeX, such as ``\\frac{72}{25} - \\frac{9\\pi}{25}``."""
-        return _signed(self.ordered(), _term_tex)
+        return spelled(self.ordered(), TEX)
 
     def plain(self) -> str:
         """The value as people write it in a line of text, such as ``72/25 - 9π/25`` or ``2√3``."""
-        return _signed(self.ordered(), _term_plain)
+        return spelled(self.ordered(), PLAIN)
+
+
+def _order(key: Key) -> tuple[bool, int, int, str]:
+    power, radicand, angle = key
+    return angle is not None, power, radicand, angle.text() if angle is not None else ""
 
 
 def to_fmpq(value: Rational) -> fmpq:
@@ -236,62 +267,6 @@ def to_fmpq(value: Rational) -> fmpq:
 def to_fraction(value: fmpq) -> Fraction:
     """FLINT's rational as Python's."""
     return Fraction(int(value.p), int(value.q))
-
-
-def _signed(terms: list[tuple[Key, Fraction]], show: Callable[[Key, Fraction], str]) -> str:
-    pieces: list[str] = []
-    for key, value in terms:
-        if pieces:
-            pieces.append(" - " if value < 0 else " + ")
-        elif value < 0:
-            pieces.append("-")
-        pieces.append(show(key, abs(value)))
-    return "".join(pieces) or "0"
-
-
-def _factors(key: Key, value: Fraction, times: str, pi: str, power: str, root: str) -> str:
-    above: list[str] = []
-    below: list[str] = []
-    exponent, radicand = key
-    if value.numerator != 1:
-        above.append(str(value.numerator))
-    if value.denominator != 1:
-        below.append(str(value.denominator))
-    if radicand > 1:
-        above.append(root.format(radicand))
-    if exponent:
-        sign = above if exponent > 0 else below
-        sign.append(pi if abs(exponent) == 1 else power.format(abs(exponent)))
-    top = times.join(above) or "1"
-    if not below:
-        return top
-    bottom = times.join(below)
-    return f"{top}/({bottom})" if len(below) > 1 else f"{top}/{bottom}"
-
-
-def _term_text(key: Key, value: Fraction) -> str:
-    return _factors(key, value, "*", "pi", "pi**{}", "sqrt({})")
-
-
-def _term_plain(key: Key, value: Fraction) -> str:
-    superscripts = str.maketrans("0123456789", "⁰¹²³⁴⁵⁶⁷⁸⁹")
-    exponent = str(abs(key[0])).translate(superscripts)
-    return _factors(key, value, "", "π", "π" + exponent, "√{}")
-
-
-def _term_tex(key: Key, value: Fraction) -> str:
-    exponent, radicand = key
-    above = str(value.numerator) if value.numerator != 1 else ""
-    below = str(value.denominator) if value.denominator != 1 else ""
-    if radicand > 1:
-        above += rf"\sqrt{{{radicand}}}"
-    if exponent:
-        power = r"\pi" if abs(exponent) == 1 else rf"\pi^{{{abs(exponent)}}}"
-        if exponent > 0:
-            above += power
-        else:
-            below += power
-    return rf"\frac{{{above or 1}}}{{{below}}}" if below else (above or "1")
 
 
 ZERO = Exact({})

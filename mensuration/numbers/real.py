@@ -7,6 +7,7 @@ from fractions import Fraction
 
 from flint import arb, ctx
 
+from mensuration.numbers.angles import gathered
 from mensuration.numbers.exact import ZERO, Exact, NotClosed, Rational
 from mensuration.numbers.proof import precision, prove
 
@@ -50,7 +51,7 @@ class Real:
         exacts = [item.exact for item in items if item.exact is not None]
         if len(exacts) == len(items):
             try:
-                return Real(sum(exacts, ZERO))
+                return Real(gathered(sum(exacts, ZERO)))
             except NotClosed:
                 pass
         return Real(None, lambda: sum((item.ball() for item in items), arb(0)), *items)
@@ -167,8 +168,9 @@ class Real:
 
     def same_as(self, other: Real) -> bool:
         """Whether the two are equal: proven when both are exact, else not to be told apart."""
-        if self.exact is not None and other.exact is not None:
-            return self.exact == other.exact
+        one, two = self.exact, other.exact
+        if one is not None and two is not None and (one == two or not (one.angles and two.angles)):
+            return one == two  # sums of several angles may be equal and look different
         return (self - other).sign() == 0
 
     @property

@@ -14,9 +14,10 @@ from __future__ import annotations
 import itertools
 from dataclasses import dataclass
 from math import floor, hypot
+from typing import Literal
 
 from mensuration.plane.crossings import meetings
-from mensuration.plane.edges import Edge, Point, Spot, around
+from mensuration.plane.edges import Edge, ExactPoint, Point, Spot, around
 from mensuration.plane.placing import PlacedPart
 
 RELATIVE_TOLERANCE = 1e-9
@@ -29,11 +30,15 @@ class TooCrowded(ValueError):
 
 @dataclass
 class Vertex:
-    """A point where fragments end: an exact corner of a part, or the meeting of two edges."""
+    """A point where fragments end: a corner of a part, or the meeting of two edges.
+
+    ``found`` remembers its exact coordinates once they were worked out; False where there are none.
+    """
 
     spot: Spot
     exact: Point | None = None
     edges: tuple[Edge, Edge] | None = None
+    found: ExactPoint | Literal[False] | None = None
 
 
 @dataclass(frozen=True)

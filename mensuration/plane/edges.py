@@ -7,9 +7,10 @@ from dataclasses import dataclass
 from functools import cached_property
 from math import atan2, cos, pi, sin
 
-from mensuration.numbers import Real
+from mensuration.numbers import Exact, Real
 
 Point = tuple[Real, Real]
+ExactPoint = tuple[Exact, Exact]
 Spot = tuple[float, float]
 Box = tuple[float, float, float, float]  # left, bottom, right, top
 

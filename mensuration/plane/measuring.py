@@ -1,23 +1,36 @@
-"""Lengths and areas along the fragments of an arrangement, with proven digits.
+"""Lengths and areas along the fragments of an arrangement: exactly where they close, else with proven digits.
 
-Areas by Green's theorem: the signed polygon on the vertices plus, for every arc, its circular segment
-r²(θ - sin θ)/2. Lengths: distance of the vertices, or rθ. With a convention for π, a turn counts as
-2π' in angles (never in sines), so that a whole disc measures π' r².
+Areas by Green's theorem. With balls: the signed polygon on the vertices plus, for every arc, its
+circular segment r²(θ - sin θ)/2. Exactly: for every arc from p to q the sector r²θ/2 and the triangles
+that join it to the origin, (c × (q - p))/2. Lengths: distance of the vertices, or rθ. With a convention
+for π, a turn counts as 2π' in angles (never in sines), so that a whole disc measures π' r².
 """
 
 from __future__ import annotations
 
-from collections.abc import Callable
-from fractions import Fraction
-from math import pi
+from collections.abc import Callable, Iterable
 
 from flint import arb
 
-from mensuration.expressions.evaluate import SINES
-from mensuration.numbers import Real
+from mensuration.numbers import PI, Exact, NotClosed, Real
+from mensuration.numbers.exact import ZERO
 from mensuration.plane.arrangement import Arrangement, Fragment, Vertex
 from mensuration.plane.crossings import BallPoint, ball_distance, ball_meeting, ball_point
-from mensuration.plane.edges import Edge
+from mensuration.plane.edges import Edge, ExactPoint
+from mensuration.plane.exactly import (
+    HALF,
+    WHOLE_TURN,
+    angle_between,
+    cross,
+    dot,
+    exact_meeting,
+    exact_point,
+    known,
+    minus,
+    size,
+)
+
+MAX_EXACT_FRAGMENTS = 64
 
 Covers = Callable[[int], bool]
 
@@ -25,6 +38,11 @@ Covers = Callable[[int], bool]
 def enclosed(arrangement: Arrangement, covers: Covers, convention: Real) -> Real:
     """Area of all regions whose mask of parts satisfies ``covers``."""
     border = [(f, covers(f.left)) for f in arrangement.fragments if covers(f.left) != covers(f.right)]
+    if len(border) <= MAX_EXACT_FRAGMENTS:
+        try:
+            return Real(_exactly_enclosed(arrangement, border, convention))
+        except NotClosed:
+            pass
 
     def recipe() -> arb:
         points: dict[int, BallPoint] = {}
@@ -35,6 +53,76 @@ def enclosed(arrangement: Arrangement, covers: Covers, convention: Real) -> Real
         return total
 
     return Real(None, recipe)
+
+
+def _exactly_enclosed(
+    arrangement: Arrangement, border: list[tuple[Fragment, bool]], convention: Real
+) -> Exact:
+    double = ZERO
+    arcs: dict[tuple[ExactPoint, Exact], list[Arc]] = {}
+    for fragment, forward in border:
+        edge = fragment.edge
+        tail, head = (fragment.tail, fragment.head) if forward else (fragment.head, fragment.tail)
+        if edge.straight:
+            double = double + cross(known_point(arrangement, tail), known_point(arrangement, head))
+        else:
+            circle = (exact_point(edge.centre), known(edge.radius))
+            sweep = edge.angles[1] * (fragment.end_t - fragment.start_t)
+            arcs.setdefault(circle, []).append((tail, head, sweep if forward else -sweep))
+    share = _counted(convention)
+    for (centre, radius), pieces in arcs.items():
+        for tail, head, sweep in joined_arcs(pieces):
+            if tail == head:
+                angle = WHOLE_TURN if sweep > 0 else -WHOLE_TURN
+            else:
+                p, q = known_point(arrangement, tail), known_point(arrangement, head)
+                angle = angle_between(minus(p, centre), minus(q, centre), radius, sweep)
+                double = double + cross(centre, minus(q, p))
+            double = double + radius * radius * angle * share
+    return double * HALF
+
+
+Arc = tuple[int, int, float]  # from vertex, to vertex, rough signed sweep in radians
+
+
+def joined_arcs(pieces: Iterable[Arc]) -> list[Arc]:
+    """Arcs of one circle with those that run on from one another put together."""
+    waiting = {tail: (tail, head, sweep) for tail, head, sweep in pieces}
+    heads = {head for _, head, _ in waiting.values()}
+    joined: list[Arc] = []
+    while waiting:
+        start = next((tail for tail in waiting if tail not in heads), next(iter(waiting)))
+        tail, here, sweep = waiting.pop(start)
+        while here in waiting:
+            _, here, more = waiting.pop(here)
+            sweep += more
+        joined.append((tail, here, sweep))
+    return joined
+
+
+def known_point(arrangement: Arrangement, index: int) -> ExactPoint:
+    """The exact coordinates of a vertex. NotClosed where they are no sums of roots."""
+    vertex = arrangement.vertices[index]
+    if vertex.found is None:
+        vertex.found = _found(vertex) or False
+    if not vertex.found:
+        raise NotClosed("a crossing point has no short exact coordinates")
+    return vertex.found
+
+
+def _found(vertex: Vertex) -> ExactPoint | None:
+    try:
+        if vertex.exact is not None:
+            return exact_point(vertex.exact)
+        assert vertex.edges is not None
+        return exact_meeting(*vertex.edges, vertex.spot)
+    except NotClosed:
+        return None
+
+
+def _counted(convention: Real) -> Exact:
+    """What a radian counts as when π counts as ``convention``."""
+    return known(convention / PI)
 
 
 def _green(
@@ -82,14 +170,11 @@ def _rough_angle(fragment: Fragment) -> float:
 
 
 def run_length(arrangement: Arrangement, run: list[Fragment], edge: Edge, convention: Real) -> Real:
-    """Length of neighbouring fragments of one edge; exact where both ends are corners of parts."""
-    ends = _run_ends(run)
-    first, last = (arrangement.vertices[index] for index in ends)
-    if first.exact is not None and last.exact is not None:
-        rough = 0.0 if edge.straight else sum(abs(_rough_angle(f)) for f in run)
-        exact = _exact_length(edge, first, last, rough, convention)
-        if exact is not None:
-            return exact
+    """Length of neighbouring fragments of one edge; exact where both ends have exact coordinates."""
+    try:
+        return Real(_exact_length(arrangement, run, edge, convention))
+    except NotClosed:
+        pass
     pieces = [(f, arrangement.vertices[f.tail], arrangement.vertices[f.head]) for f in run]
 
     def recipe() -> arb:
@@ -118,26 +203,16 @@ def _run_ends(run: list[Fragment]) -> tuple[int, int]:
     return (loose[0], loose[1]) if len(loose) == 2 else (run[0].tail, run[0].tail)
 
 
-def _exact_length(edge: Edge, first: Vertex, last: Vertex, rough: float, convention: Real) -> Real | None:
-    assert first.exact is not None and last.exact is not None
-    (px, py), (qx, qy) = first.exact, last.exact
-    if edge.radius is None:
-        (ax, ay), (bx, by) = edge.start, edge.end
-        along = ((qx - px) * (bx - ax) + (qy - py) * (by - ay)) / edge.length
-        return abs(along) if along.exact is not None else None
-    assert edge.centre is not None
-    cx, cy = edge.centre
-    dot = (px - cx) * (qx - cx) + (py - cy) * (qy - cy)
-    turns = _known_turn(dot / (edge.radius * edge.radius), rough / (2 * pi))
-    return None if turns is None else edge.radius * Real.of(2 * turns) * convention
-
-
-def _known_turn(cosine: Real, rough: float) -> Fraction | None:
-    """The angle in turns with this exact cosine, when it is a whole multiple of 15°."""
-    if cosine.exact is None:
-        return None
-    for degrees, sine in SINES.items():
-        if cosine.exact in (sine, -sine):
-            up = Fraction(90 - degrees if cosine.exact == sine else 90 + degrees, 360)
-            return min((up, 1 - up), key=lambda turns: abs(float(turns) - rough))
-    return None
+def _exact_length(arrangement: Arrangement, run: list[Fragment], edge: Edge, convention: Real) -> Exact:
+    tail, head = _run_ends(run)
+    p, q = known_point(arrangement, tail), known_point(arrangement, head)
+    if edge.straight:
+        along = minus(exact_point(edge.end), exact_point(edge.start))
+        step = minus(q, p)
+        if edge.length.exact is not None:
+            return size(dot(step, along) / edge.length.exact)
+        return dot(step, step).sqrt()
+    radius, centre = known(edge.radius), exact_point(edge.centre)
+    rough = sum(abs(_rough_angle(f)) for f in run)
+    angle = WHOLE_TURN if tail == head else angle_between(minus(p, centre), minus(q, centre), radius, rough)
+    return radius * angle * _counted(convention)

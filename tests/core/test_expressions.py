@@ -53,7 +53,7 @@ def exact(text: str) -> str:
         ("sin(30°)", "1/2"),
         ("cos(135 deg)", "-sqrt(2)/2"),
         ("tan(1/6 turn)", "sqrt(3)"),
-        ("sin(15°)", "-sqrt(2)/4 + sqrt(6)/4"),
+        ("sin(15°)", "sqrt(6)/4 - sqrt(2)/4"),
         ("max(2, 3) - min(2, 3)", "1"),
         ("abs(2 - 5)", "3"),
         ("sqrt(3 + 2 sqrt(2))", "1 + sqrt(2)"),

@@ -85,7 +85,7 @@ def test_exact_values_are_written_as_people_and_programs_read_them(
 def test_decimal_has_only_right_digits(value: Exact) -> None:
     with mpmath.workdps(60):
         true = mpmath.mpf(0)
-        for (power, radicand), coefficient in value.terms.items():
+        for (power, radicand, _), coefficient in value.terms.items():
             true += (
                 mpmath.mpf(int(coefficient.p)) / int(coefficient.q) * mpmath.pi**power * mpmath.sqrt(radicand)
             )

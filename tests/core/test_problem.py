@@ -27,7 +27,10 @@ DEMO = sorted((ROOT / "demo").glob("*.json"))
 ANSWERS = {
     "kicker-side-panel": {"Edge tape": ("24/5 + 3*pi/5", "6.68 m"), "Board": ("72/25 - 9*pi/25", "1.75 m²")},
     "start-deck": {"Decking": ("51", "51.00 m²"), "Rail": ("32", "32.00 m")},
-    "peanut-bowl-lip": {"Ground": (None, "45.49 m²"), "Coping": (None, "25.13 m")},
+    "peanut-bowl-lip": {
+        "Ground": ("9*sqrt(3)/2 + 12*pi", "45.49 m²"),
+        "Coping": ("8*pi", "25.13 m"),
+    },
     "manual-pad": {"Steel edging": ("21/2 + 3*pi/4", "12.86 m"), "Top": ("27/4 + 9*pi/32", "7.63 m²")},
     "planter-surround": {
         "Paving": ("9 - 81*pi/100", "6.46 m²"),
