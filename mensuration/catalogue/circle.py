@@ -5,6 +5,7 @@ from mensuration.catalogue.figure import Arc, Figure, Grip, Measure, Outline, Re
 FIGURE = Figure(
     name="circle",
     title="Circle",
+    family="round",
     synonyms=("disc", "disk", "round"),
     measures=(
         Measure("radius", "r"),
@@ -22,7 +23,9 @@ FIGURE = Figure(
         ),
         Relation({"perimeter": "circumference", "circumference": "perimeter"}, "another word for the same"),
     ),
-    outline=Outline(("radius", "0"), (Arc("rim", ("radius", "0"), ("0", "0"), "360°", "2 pi radius"),)),
+    outline=Outline(
+        ("radius", "0"), (Arc("rim", ("radius", "0"), ("0", "0"), "360°", "2 pi radius", "radius"),)
+    ),
     starting={"radius": "1"},
     spans=(
         Span("radius", ("0", "0"), ("radius", "0"), side=0, unless="diameter"),

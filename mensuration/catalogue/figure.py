@@ -9,15 +9,19 @@ whole catalogue) follows from the declaration. ``docs/adding-a-figure.md`` walks
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 
 XY = tuple[str, str]
+FAMILIES = ("quadrilaterals", "triangles", "polygons", "round", "outlines")
 
 
 @dataclass(frozen=True)
 class Measure:
-    """A quantity of the figure. ``kind`` is ``length``, ``area`` or ``angle``; ``signed`` may be any size."""
+    """A quantity of the figure. ``kind`` is ``length``, ``area``, ``angle`` or ``count`` (a whole number).
+
+    ``signed`` ones may be any size, also 0 or less.
+    """
 
     name: str
     symbol: str
@@ -43,6 +47,14 @@ class Constraint:
 
 
 @dataclass(frozen=True)
+class Default:
+    """The usual choice for a quantity that nothing settles, once the measures in ``needs`` are known."""
+
+    formula: str
+    needs: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True)
 class Line:
     """A straight edge of the outline, from where the last one ended to ``to``."""
 
@@ -60,14 +72,45 @@ class Arc:
     centre: XY
     turn: str
     length: str
+    radius: str
+
+
+@dataclass(frozen=True)
+class Oval:
+    """A whole ellipse round ``centre`` as one edge, anticlockwise from the end of half axis ``a`` along x."""
+
+    name: str
+    to: XY
+    centre: XY
+    a: str
+    b: str
+    length: str
 
 
 @dataclass(frozen=True)
 class Outline:
-    """The boundary, walked anticlockwise from ``start``, so that the inside lies on the left."""
+    """The boundary, walked anticlockwise from ``start``, so that the inside lies on the left.
+
+    ``hole`` is a further closed walk, clockwise, round what is not part of the figure.
+    """
 
     start: XY
-    edges: tuple[Line | Arc, ...]
+    edges: tuple[Line | Arc | Oval, ...]
+    hole: Outline | None = None
+
+    @property
+    def walks(self) -> tuple[Outline, ...]:
+        """Every closed walk of the boundary."""
+        return (self,) if self.hole is None else (self, *self.hole.walks)
+
+
+@dataclass(frozen=True)
+class Counted:
+    """A boundary whose number of edges is the value of the measure ``count``, at most ``most``."""
+
+    count: str
+    of: Callable[[int], Outline]
+    most: int
 
 
 @dataclass(frozen=True)
@@ -89,6 +132,20 @@ class Span:
 
 
 @dataclass(frozen=True)
+class Angle:
+    """An angle that is marked with an arc: at ``at``, anticlockwise from the side to ``one`` to that to ``two``.
+
+    It is drawn when the measure was given, or when ``always``.
+    """
+
+    measure: str
+    at: XY
+    one: XY
+    two: XY
+    always: bool = False
+
+
+@dataclass(frozen=True)
 class Grip:
     """A point that can be dragged: each entry of ``drives`` is (measure, axis, factor).
 
@@ -102,21 +159,32 @@ class Grip:
 
 @dataclass(frozen=True)
 class Figure:
-    """One plane figure of the catalogue."""
+    """One plane figure of the catalogue.
+
+    ``seat`` is the straight edge with which the figure stands on another's (the first one unless said);
+    ``centre`` the point that counts as its middle. ``shorthands`` are names under which one given stands
+    for several measures. ``family`` is one of FAMILIES.
+    """
 
     name: str
     title: str
+    family: str
     measures: tuple[Measure, ...]
     relations: tuple[Relation, ...]
-    outline: Outline
+    outline: Outline | Counted
     starting: Mapping[str, str]
     spans: tuple[Span, ...]
     grips: tuple[Grip, ...]
     constraints: tuple[Constraint, ...] = ()
-    defaults: Mapping[str, str] = field(default_factory=dict)
+    defaults: Mapping[str, Default] = field(default_factory=dict)
+    angles: tuple[Angle, ...] = ()
     right_angles: tuple[tuple[XY, XY, XY], ...] = ()
     equal_edges: tuple[tuple[str, ...], ...] = ()
+    parallel_edges: tuple[tuple[str, ...], ...] = ()
+    shorthands: Mapping[str, tuple[str, ...]] = field(default_factory=dict)
     synonyms: tuple[str, ...] = ()
+    centre: XY = ("0", "0")
+    seat: str | None = None
 
     @property
     def usual(self) -> tuple[str, ...]:
@@ -125,3 +193,15 @@ class Figure:
 
     def measure(self, name: str) -> Measure | None:
         return next((m for m in self.measures if m.name == name), None)
+
+    @property
+    def seat_edge(self) -> Line | None:
+        """The straight edge with which the figure stands on another's; None where it has none."""
+        outline = self.outline if isinstance(self.outline, Outline) else self.outline.of(3)
+        straight = [edge for edge in outline.edges if isinstance(edge, Line)]
+        return next((edge for edge in straight if self.seat in (None, edge.name)), None)
+
+    def boundary(self, count: Callable[[str], int]) -> Outline:
+        """The outline; ``count`` gives the value of a counted measure."""
+        outline = self.outline
+        return outline if isinstance(outline, Outline) else outline.of(count(outline.count))

@@ -14,6 +14,7 @@ from mensuration.catalogue.figure import (
 FIGURE = Figure(
     name="quarter-circle",
     title="Quarter circle",
+    family="round",
     synonyms=("quadrant", "quarter disc"),
     measures=(
         Measure("radius", "r"),
@@ -33,7 +34,7 @@ FIGURE = Figure(
         ("0", "0"),
         (
             Line("first radius", ("radius", "0"), "radius"),
-            Arc("arc", ("0", "radius"), ("0", "0"), "90°", "1/2 pi radius"),
+            Arc("arc", ("0", "radius"), ("0", "0"), "90°", "1/2 pi radius", "radius"),
             Line("second radius", ("0", "0"), "radius"),
         ),
     ),
@@ -44,4 +45,5 @@ FIGURE = Figure(
         Grip(("0", "radius"), (("radius", "radial", "1"),)),
     ),
     right_angles=((("0", "0"), ("radius", "0"), ("0", "radius")),),
+    centre=("radius / 2", "radius / 2"),
 )

@@ -14,6 +14,7 @@ from mensuration.catalogue.figure import (
 FIGURE = Figure(
     name="rectangle",
     title="Rectangle",
+    family="quadrilaterals",
     synonyms=("oblong", "box"),
     measures=(
         Measure("width", "w"),
@@ -76,4 +77,5 @@ FIGURE = Figure(
         (("width", "height"), ("width", "0"), ("0", "height")),
         (("0", "height"), ("0", "0"), ("width", "height")),
     ),
+    centre=("width / 2", "height / 2"),
 )

@@ -1,6 +1,7 @@
 """The right triangle: right angle at the anchor, base along +x, height along +y."""
 
 from mensuration.catalogue.figure import (
+    Angle,
     Constraint,
     Figure,
     Grip,
@@ -14,6 +15,7 @@ from mensuration.catalogue.figure import (
 FIGURE = Figure(
     name="right-triangle",
     title="Right triangle",
+    family="triangles",
     synonyms=("right-angled triangle", "wedge"),
     measures=(
         Measure("base", "b"),
@@ -81,5 +83,7 @@ FIGURE = Figure(
         Grip(("base", "0"), (("base", "x", "1"),)),
         Grip(("0", "height"), (("height", "y", "1"),)),
     ),
+    angles=(Angle("angle", ("base", "0"), ("0", "height"), ("0", "0")),),
     right_angles=((("0", "0"), ("base", "0"), ("0", "height")),),
+    centre=("base / 3", "height / 3"),
 )

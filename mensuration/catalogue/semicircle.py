@@ -14,6 +14,7 @@ from mensuration.catalogue.figure import (
 FIGURE = Figure(
     name="semicircle",
     title="Semicircle",
+    family="round",
     synonyms=("half circle", "half disc"),
     measures=(
         Measure("radius", "r"),
@@ -34,8 +35,8 @@ FIGURE = Figure(
     outline=Outline(
         ("-radius", "0"),
         (
-            Line("flat side", ("radius", "0"), "2 radius"),
-            Arc("arc", ("-radius", "0"), ("0", "0"), "180°", "pi radius"),
+            Line("flat side", ("radius", "0"), "diameter"),
+            Arc("arc", ("-radius", "0"), ("0", "0"), "180°", "pi radius", "radius"),
         ),
     ),
     starting={"radius": "1"},
@@ -47,4 +48,5 @@ FIGURE = Figure(
         Grip(("0", "radius"), (("radius", "radial", "1"), ("diameter", "radial", "2"))),
         Grip(("radius", "0"), (("radius", "radial", "1"), ("diameter", "radial", "2"))),
     ),
+    centre=("0", "radius / 2"),
 )

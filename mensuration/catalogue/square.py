@@ -5,6 +5,7 @@ from mensuration.catalogue.figure import Figure, Grip, Line, Measure, Outline, R
 FIGURE = Figure(
     name="square",
     title="Square",
+    family="quadrilaterals",
     measures=(
         Measure("side", "s"),
         Measure("diagonal", "d"),
@@ -38,4 +39,5 @@ FIGURE = Figure(
         (("0", "side"), ("0", "0"), ("side", "side")),
     ),
     equal_edges=(("bottom", "right", "top", "left"),),
+    centre=("side / 2", "side / 2"),
 )

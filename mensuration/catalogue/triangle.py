@@ -1,20 +1,100 @@
-"""The triangle by base and height: base along +x from the anchor, the apex above it."""
+"""The triangle, by any sufficient sides and angles, or by base and height.
 
-from mensuration.catalogue.figure import Figure, Grip, Line, Measure, Outline, Relation, Span
+A stands at the anchor, side c (the base) along +x, C above. Each side has the letter of the angle opposite.
+"""
+
+from mensuration.catalogue.figure import (
+    Angle,
+    Constraint,
+    Default,
+    Figure,
+    Grip,
+    Line,
+    Measure,
+    Outline,
+    Relation,
+    Span,
+)
+
+_SIDES = (("a", "b", "c"), ("b", "c", "a"), ("c", "a", "b"))
+
+
+def _cosines() -> tuple[Relation, ...]:
+    return tuple(
+        Relation(
+            {
+                a: f"sqrt({b}^2 + {c}^2 - 2 {b} {c} cos({a.upper()}))",
+                a.upper(): f"acos(({b}^2 + {c}^2 - {a}^2) / (2 {b} {c}))",
+            },
+            "the law of cosines",
+        )
+        for a, b, c in _SIDES
+    )
+
+
+def _sines() -> tuple[Relation, ...]:
+    return tuple(
+        Relation(
+            {
+                a: f"{b} sin({a.upper()}) / sin({b.upper()})",
+                b: f"{a} sin({b.upper()}) / sin({a.upper()})",
+                a.upper(): f"asin({a} sin({b.upper()}) / {b})",
+                b.upper(): f"asin({b} sin({a.upper()}) / {a})",
+            },
+            "the law of sines",
+        )
+        for a, b, _ in _SIDES
+    )
+
+
+def _areas() -> tuple[Relation, ...]:
+    return tuple(
+        Relation(
+            {
+                "area": f"1/2 {a} {b} sin({c.upper()})",
+                a: f"2 area / ({b} sin({c.upper()}))",
+                b: f"2 area / ({a} sin({c.upper()}))",
+                c.upper(): f"asin(2 area / ({a} {b}))",
+            },
+            "half of the parallelogram on two sides",
+        )
+        for a, b, c in _SIDES
+    )
+
+
+def _inequalities() -> tuple[Constraint, ...]:
+    return tuple(
+        Constraint(f"{b} + {c} - {a}", a, f"the sides can't meet: {b} + {c} must be more than {a}")
+        for a, b, c in _SIDES
+    )
+
+
+def _angle_sums() -> tuple[Constraint, ...]:
+    return tuple(
+        Constraint(f"180° - {a} - {b}", a, f"the angles {a} and {b} must be less than 180° together")
+        for a, b in (("A", "B"), ("B", "C"), ("A", "C"))
+    ) + tuple(Constraint(f"180° - {a}", a, f"the angle {a} must be less than 180°") for a in "ABC")
+
 
 FIGURE = Figure(
     name="triangle",
     title="Triangle",
+    family="triangles",
     measures=(
-        Measure("base", "b"),
+        Measure("base", "c"),
         Measure("height", "h"),
+        Measure("a", "a"),
+        Measure("b", "b"),
+        Measure("c", "c"),
+        Measure("A", "A", "angle"),
+        Measure("B", "B", "angle"),
+        Measure("C", "C", "angle"),
         Measure("offset", "x", signed=True),
-        Measure("left", "l"),
-        Measure("right", "r"),
-        Measure("area", "A", "area"),
+        Measure("area", r"\mathrm{area}", "area"),
         Measure("perimeter", "P"),
     ),
     relations=(
+        Relation({"c": "base", "base": "c"}, "side c is the base"),
         Relation(
             {
                 "area": "1/2 base height",
@@ -25,50 +105,73 @@ FIGURE = Figure(
         ),
         Relation(
             {
-                "left": "sqrt(offset^2 + height^2)",
-                "offset": "sqrt(left^2 - height^2)",
-                "height": "sqrt(left^2 - offset^2)",
+                "b": "sqrt(offset^2 + height^2)",
+                "offset": "sqrt(b^2 - height^2)",
+                "height": "sqrt(b^2 - offset^2)",
             },
             "Pythagoras left of the height",
         ),
         Relation(
             {
-                "right": "sqrt((base - offset)^2 + height^2)",
-                "offset": "base - sqrt(right^2 - height^2)",
-                "base": "offset + sqrt(right^2 - height^2)",
+                "a": "sqrt((base - offset)^2 + height^2)",
+                "offset": "base - sqrt(a^2 - height^2)",
+                "base": "offset + sqrt(a^2 - height^2)",
             },
             "Pythagoras right of the height",
         ),
-        Relation({"offset": "(base^2 + left^2 - right^2) / (2 base)"}, "the law of cosines at the anchor"),
+        Relation({"C": "180° - A - B", "A": "180° - B - C", "B": "180° - A - C"}, "the sum of the angles"),
+        *_cosines(),
+        Relation({"offset": "b cos(A)", "A": "acos(offset / b)"}, "the cosine at A"),
+        Relation({"offset": "base - a cos(B)", "B": "acos((base - offset) / a)"}, "the cosine at B"),
+        Relation({"height": "b sin(A)", "b": "height / sin(A)"}, "the sine at A"),
+        Relation({"height": "a sin(B)", "a": "height / sin(B)"}, "the sine at B"),
+        *_sines(),
+        *_areas(),
+        Relation(
+            {"area": "1/4 sqrt((a + b + c) (b + c - a) (c + a - b) (a + b - c))"},
+            "Heron's formula, from the sides alone",
+        ),
+        Relation({"offset": "(base^2 + b^2 - a^2) / (2 base)"}, "the law of cosines at A"),
         Relation(
             {
-                "perimeter": "base + left + right",
-                "base": "perimeter - left - right",
-                "left": "perimeter - base - right",
-                "right": "perimeter - base - left",
+                "perimeter": "a + b + c",
+                "a": "perimeter - b - c",
+                "b": "perimeter - a - c",
+                "c": "perimeter - a - b",
             },
             "the sum of the sides",
         ),
     ),
-    defaults={"offset": "base / 2"},
+    constraints=(*_inequalities(), *_angle_sums()),
+    defaults={"offset": Default("base / 2", needs=("height",))},
     outline=Outline(
         ("0", "0"),
         (
             Line("base", ("base", "0"), "base"),
-            Line("right side", ("offset", "height"), "right"),
-            Line("left side", ("0", "0"), "left"),
+            Line("right side", ("offset", "height"), "a"),
+            Line("left side", ("0", "0"), "b"),
         ),
     ),
     starting={"base": "3", "height": "2"},
     spans=(
-        Span("base", ("0", "0"), ("base", "0")),
-        Span("height", ("offset", "0"), ("offset", "height"), side=0),
+        Span("base", ("0", "0"), ("base", "0"), unless="c"),
+        Span("c", ("0", "0"), ("base", "0"), always=False),
+        Span("a", ("base", "0"), ("offset", "height"), always=False),
+        Span("b", ("offset", "height"), ("0", "0"), always=False),
+        Span("height", ("offset", "0"), ("offset", "height"), side=0, always=False),
         Span("offset", ("0", "0"), ("offset", "0"), side=1, always=False),
     ),
+    angles=(
+        Angle("A", ("0", "0"), ("base", "0"), ("offset", "height")),
+        Angle("B", ("base", "0"), ("offset", "height"), ("0", "0")),
+        Angle("C", ("offset", "height"), ("0", "0"), ("base", "0")),
+    ),
     grips=(
-        Grip(("base", "0"), (("base", "x", "1"),)),
+        Grip(("base", "0"), (("base", "x", "1"), ("c", "x", "1"))),
         Grip(("offset", "height"), (("offset", "x", "1"), ("height", "y", "1"))),
     ),
     right_angles=((("offset", "0"), ("base", "0"), ("offset", "height")),),
-    equal_edges=(("left side", "right side"),),
+    equal_edges=(("left side", "right side"), ("base", "left side", "right side")),
+    shorthands={"left": ("b",), "right": ("a",)},
+    centre=("(base + offset) / 3", "height / 3"),
 )

@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 from fractions import Fraction
 from functools import lru_cache
 
-from flint import arb
+from flint import acb, arb
 
 from mensuration.expressions.errors import ExpressionError, unknown_word
 from mensuration.expressions.nodes import (
@@ -103,6 +103,8 @@ def _call(function: str, arguments: list[Quantity]) -> Quantity:
             smaller = other.plus(best, -1).value.sign() < 0
             best = other if smaller == (function == "min") else best
         return best
+    if function == "ellipse_perimeter":
+        return _ellipse_perimeter(arguments)
     if len(arguments) != 1:
         raise ExpressionError("arguments", f"{function} takes one value in its brackets")
     (of,) = arguments
@@ -117,6 +119,24 @@ def _call(function: str, arguments: list[Quantity]) -> Quantity:
             )
         return Quantity(trigonometric(function, of.value))
     return Quantity(_inverse(function, of), ANGLE)
+
+
+def _ellipse_perimeter(arguments: list[Quantity]) -> Quantity:
+    """Once round an ellipse: 4a E(1 - b²/a²) with a ≥ b, by the complete elliptic integral."""
+    if len(arguments) != 2 or arguments[0].kind != arguments[1].kind:
+        raise ExpressionError("arguments", "ellipse_perimeter takes two half axes: ellipse_perimeter(a, b)")
+    small, large = sorted((q.value for q in arguments), key=float)
+    kind = arguments[0].kind
+    if small.sign() <= 0:
+        raise ExpressionError("arguments", "the half axes of an ellipse must be more than 0")
+    if small.same_as(large):
+        return Quantity(Real.of(2) * PI * large, kind)
+
+    def recipe() -> arb:
+        a, b = large.ball(), small.ball()
+        return 4 * a * acb(1 - b * b / (a * a)).elliptic_e().real
+
+    return Quantity(Real(None, recipe, small, large), kind)
 
 
 def trigonometric(function: str, turns: Real) -> Real:

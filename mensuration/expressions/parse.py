@@ -28,7 +28,7 @@ MAX_LENGTH = 500
 MAX_DEPTH = 40
 MAX_NESTING = 150  # of everything: brackets, signs, roots, sums of sums
 MAX_DIGITS = 40
-FUNCTIONS = ("sqrt", "sin", "cos", "tan", "asin", "acos", "atan", "abs", "min", "max")
+FUNCTIONS = ("sqrt", "sin", "cos", "tan", "asin", "acos", "atan", "abs", "min", "max", "ellipse_perimeter")
 
 _SUPERSCRIPTS = str.maketrans("⁻⁰¹²³⁴⁵⁶⁷⁸⁹", "-0123456789")
 _PARSER = Lark(

@@ -35,6 +35,13 @@ class Written:
         return Written(rf"\left({self.tex}\right)", f"({self.text})")
 
 
+_FUNCTION_TEX = {
+    "asin": r"\arcsin",
+    "acos": r"\arccos",
+    "atan": r"\arctan",
+    "ellipse_perimeter": r"P_{\text{ellipse}}",
+}
+
 Leaf = Callable[[Path], Written]
 
 
@@ -57,9 +64,7 @@ def write(node: Node, leaf: Leaf, times: bool = False) -> Written:
             return Written(rf"\sqrt{{{inner.tex}}}", f"√({inner.text})")
         case Call(function, arguments):
             inside = [write(argument, leaf, times) for argument in arguments]
-            name = (
-                rf"\{function}" if function not in ("asin", "acos", "atan") else rf"\{'arc' + function[1:]}"
-            )
+            name = _FUNCTION_TEX.get(function, rf"\{function}")
             tex = ", ".join(item.tex for item in inside)
             return Written(rf"{name}\left({tex}\right)", f"{function}({', '.join(i.text for i in inside)})")
         case Binary(operator, left, right, implied):

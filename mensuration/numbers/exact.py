@@ -84,7 +84,10 @@ class Exact:
             raise NotClosed("a square root of a negative number is not real")
         if not fraction:
             return ZERO
-        (above, free), (below, free_below) = square_part(fraction.numerator), square_part(fraction.denominator)
+        (above, free), (below, free_below) = (
+            square_part(fraction.numerator),
+            square_part(fraction.denominator),
+        )
         return Exact({(0, free * free_below, None): fmpq(above, below * free_below)})
 
     @property

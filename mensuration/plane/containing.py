@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 import itertools
-from math import cos, floor, pi, sin, sqrt
+from math import atan2, cos, floor, hypot, pi, sin, sqrt
 
 from mensuration.plane.edges import Edge
 
-# A piece of boundary that only rises or only falls: low y, high y, then the line (ax, ay, bx, by, 0)
-# or the circle with the side of it that is meant (cx, cy, r, 0, ±1).
-Piece = tuple[float, float, float, float, float, float, int]
+# A piece of boundary that only rises or only falls: low y, high y, then the line (ax, ay, bx, by, 0) or the
+# ellipse with the side of it that is meant (cx, cy, half its height, how its middle leans, ± width by height).
+# A circle is an ellipse that does not lean, as wide as high.
+Piece = tuple[float, float, float, float, float, float, float]
 
 
 def monotone(edges: tuple[Edge, ...]) -> list[Piece]:
@@ -18,21 +19,25 @@ def monotone(edges: tuple[Edge, ...]) -> list[Piece]:
     for edge in edges:
         if edge.straight:
             (ax, ay), (bx, by) = edge.a, edge.b
-            pieces.append((min(ay, by), max(ay, by), ax, ay, bx, by, 0))
+            pieces.append((min(ay, by), max(ay, by), ax, ay, bx, by, 0.0))
             continue
+        (ux, uy), (vx, vy) = edge.frame
+        top, half = atan2(vy, uy), hypot(uy, vy)  # the angle of the highest point, half the height
+        lean = (ux * cos(top) + vx * sin(top)) / half
+        width = (vx * cos(top) - ux * sin(top)) / half
         start, sweep = edge.angles
         low, high = (start, start + sweep) if sweep > 0 else (start + sweep, start)
         stops = [low]
-        quarter = floor((low - pi / 2) / pi) + 1
-        while pi / 2 + quarter * pi < high - 1e-15:
-            stops.append(pi / 2 + quarter * pi)
-            quarter += 1
+        turning = floor((low - top) / pi) + 1
+        while top + turning * pi < high - 1e-15:
+            stops.append(top + turning * pi)
+            turning += 1
         stops.append(high)
-        (cx, cy), r = edge.c, edge.r
+        cx, cy = edge.c
         for u, v in itertools.pairwise(stops):
-            side = 1 if cos((u + v) / 2) > 0 else -1
+            side = width if sin((u + v) / 2 - top) > 0 else -width
             ends = sorted(_height(edge, angle) for angle in (u, v))
-            pieces.append((ends[0], ends[1], cx, cy, r, 0.0, side))
+            pieces.append((ends[0], ends[1], cx, cy, half, lean, side))
     return pieces
 
 
@@ -43,7 +48,7 @@ def _height(edge: Edge, angle: float) -> float:
         return edge.a[1]
     if angle == start + sweep:
         return edge.b[1]
-    return edge.c[1] + edge.r * sin(angle)
+    return edge.at_angle(angle)[1]
 
 
 def crosses_inside(pieces: list[Piece], x: float, y: float) -> bool:
@@ -52,7 +57,10 @@ def crosses_inside(pieces: list[Piece], x: float, y: float) -> bool:
     for low, high, p, q, r, s, side in pieces:
         if not low <= y < high:
             continue
-        at = p + side * sqrt(max(0.0, r * r - (y - q) * (y - q))) if side else p + (y - q) * (r - p) / (s - q)
+        if side:
+            at = p + s * (y - q) + side * sqrt(max(0.0, r * r - (y - q) * (y - q)))
+        else:
+            at = p + (y - q) * (r - p) / (s - q)
         if at > x:
             inside = not inside
     return inside

@@ -11,13 +11,15 @@ from math import hypot, sqrt
 
 from flint import arb
 
-from mensuration.plane.edges import Edge, Point, Spot
-
-BallPoint = tuple[arb, arb]
+from mensuration.plane.edges import BallPoint, Edge, Point, Spot
+from mensuration.plane.ovals import ball_oval_meeting, oval_meetings
 
 
 def meetings(one: Edge, two: Edge, tolerance: float) -> list[Spot]:
     """Spots where the carrying lines or circles of two edges meet; none where they coincide."""
+    if one.oval or two.oval:
+        oval, other = (one, two) if one.oval else (two, one)
+        return oval_meetings(oval, other, tolerance)
     if one.straight and two.straight:
         return _lines(one, two)
     if one.straight:
@@ -84,6 +86,9 @@ def ball_distance(one: BallPoint, two: BallPoint) -> arb:
 
 def ball_meeting(one: Edge, two: Edge, hint: Spot) -> BallPoint:
     """An enclosure of the meeting of two edges' lines or circles that lies nearest to ``hint``."""
+    if one.oval or two.oval:
+        oval, other = (one, two) if one.oval else (two, one)
+        return ball_oval_meeting(oval, other, hint)
     if one.straight and two.straight:
         return _ball_lines(one, two)
     if two.straight:

@@ -61,6 +61,8 @@ def angle_between(u: ExactPoint, v: ExactPoint, radius: Exact, rough: float) -> 
 
 def exact_meeting(one: Edge, two: Edge, hint: Spot) -> ExactPoint:
     """The meeting of two edges' lines or circles that lies nearest to ``hint``."""
+    if one.oval or two.oval:
+        raise NotClosed("where an ellipse meets a curve is given as a decimal")
     if two.straight and not one.straight:
         one, two = two, one
     if not one.straight:

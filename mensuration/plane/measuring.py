@@ -15,8 +15,8 @@ from flint import arb
 from mensuration.numbers import PI, Exact, NotClosed, Real
 from mensuration.numbers.exact import ZERO
 from mensuration.plane.arrangement import Arrangement, Fragment, Vertex
-from mensuration.plane.crossings import BallPoint, ball_distance, ball_meeting, ball_point
-from mensuration.plane.edges import Edge, ExactPoint
+from mensuration.plane.crossings import ball_distance, ball_meeting, ball_point
+from mensuration.plane.edges import BallPoint, Edge, ExactPoint
 from mensuration.plane.exactly import (
     HALF,
     WHOLE_TURN,
@@ -29,6 +29,7 @@ from mensuration.plane.exactly import (
     minus,
     size,
 )
+from mensuration.plane.ovals import oval_length
 
 MAX_EXACT_FRAGMENTS = 64
 
@@ -63,6 +64,8 @@ def _exactly_enclosed(
     for fragment, forward in border:
         edge = fragment.edge
         tail, head = (fragment.tail, fragment.head) if forward else (fragment.head, fragment.tail)
+        if edge.oval:
+            raise NotClosed("parts of an ellipse are given as decimals")
         if edge.straight:
             double = double + cross(known_point(arrangement, tail), known_point(arrangement, head))
         else:
@@ -138,7 +141,8 @@ def _green(
         angle = _ball_angle(fragment, p, q)
         counted = angle * convention.ball() / arb.pi()
         radius = edge.radius.ball()
-        area += radius * radius * (counted - angle.sin()) / 2
+        other = radius if edge.minor is None else edge.minor.ball()
+        area += radius * other * (counted - angle.sin()) / 2
     return area
 
 
@@ -154,11 +158,9 @@ def _ball_angle(fragment: Fragment, p: BallPoint, q: BallPoint) -> arb:
     edge = fragment.edge
     if fragment.tail == fragment.head:
         return arb.pi() * (2 if edge.angles[1] > 0 else -2)
-    assert edge.centre is not None
-    c = ball_point(edge.centre)
     rough = arb(_rough_angle(fragment))
     cosine, sine = rough.cos(), rough.sin()
-    u, v = (p[0] - c[0], p[1] - c[1]), (q[0] - c[0], q[1] - c[1])
+    u, v = edge.ball_unit(p), edge.ball_unit(q)
     turned = (u[0] * cosine - u[1] * sine, u[0] * sine + u[1] * cosine)
     cross = turned[0] * v[1] - turned[1] * v[0]
     dot = turned[0] * v[0] + turned[1] * v[1]
@@ -184,6 +186,8 @@ def run_length(arrangement: Arrangement, run: list[Fragment], edge: Edge, conven
             radius = fragment.edge.radius
             if radius is None:
                 total += ball_distance(p, q)
+            elif fragment.edge.oval:
+                total += oval_length(fragment.edge, p, _ball_angle(fragment, p, q))
             else:
                 angle = abs(_ball_angle(fragment, p, q))
                 total += radius.ball() * angle * convention.ball() / arb.pi()
@@ -204,6 +208,8 @@ def _run_ends(run: list[Fragment]) -> tuple[int, int]:
 
 
 def _exact_length(arrangement: Arrangement, run: list[Fragment], edge: Edge, convention: Real) -> Exact:
+    if edge.oval:
+        raise NotClosed("a part of an ellipse has no short exact length")
     tail, head = _run_ends(run)
     p, q = known_point(arrangement, tail), known_point(arrangement, head)
     if edge.straight:

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property, lru_cache
 
-from mensuration.catalogue.figure import XY, Arc
+from mensuration.catalogue.figure import XY, Arc, Oval
 from mensuration.expressions import trigonometric
-from mensuration.numbers import NOUGHT, Real
+from mensuration.numbers import NOUGHT, UNIT, Real
 from mensuration.plane.containing import Piece, crosses_inside, monotone
 from mensuration.plane.edges import Box, Edge, Point, Spot, around
 from mensuration.solving import Solution
@@ -33,6 +33,12 @@ class Placement:
             return self.at[0] + x, self.at[1] + y
         c, s = self.direction
         return self.at[0] + x * c - y * s, self.at[1] + x * s + y * c
+
+    def aim(self, local: Point) -> Point:
+        """A direction of the figure's own axes, in the plane."""
+        x, y = -local[0] if self.flip else local[0], local[1]
+        c, s = self.direction
+        return x * c - y * s, x * s + y * c
 
     def along(self, local: Spot) -> Spot:
         """A direction of the figure's own axes, in the plane, in floats."""
@@ -87,22 +93,30 @@ def place(name: str, index: int, join: str, solution: Solution, placement: Place
     def point(xy: XY) -> Point:
         return placement.put((solution.work_out(xy[0]).value, solution.work_out(xy[1]).value))
 
-    outline = solution.figure.outline
-    start = first = point(outline.start)
     edges: list[Edge] = []
-    for position, edge in enumerate(outline.edges):
-        closing = edge.to == outline.start
-        end = first if closing else point(edge.to)
-        length = solution.work_out(edge.length).value
-        if isinstance(edge, Arc):
-            centre = point(edge.centre)
-            turn = solution.work_out(edge.turn).value
-            radius = length / (turn * Real.of(2) * solution.pi)
-            sweep = -turn if placement.flip else turn
-            edges.append(
-                Edge(edge.name, index, position, start, end, length, edge.length, centre, radius, sweep)
-            )
-        else:
-            edges.append(Edge(edge.name, index, position, start, end, length, edge.length))
-        start = end
+    for walk in solution.outline.walks:
+        start = first = point(walk.start)
+        for edge in walk.edges:
+            end = first if edge.to == walk.start else point(edge.to)
+            length = solution.work_out(edge.length).value
+            placed = Edge(edge.name, index, len(edges), start, end, length, edge.length)
+            if isinstance(edge, Oval):
+                placed = replace(
+                    placed,
+                    centre=point(edge.centre),
+                    radius=solution.work_out(edge.a).value,
+                    minor=solution.work_out(edge.b).value,
+                    heading=placement.aim((UNIT, NOUGHT)),
+                    sweep=-UNIT if placement.flip else UNIT,
+                )
+            elif isinstance(edge, Arc):
+                turn = solution.work_out(edge.turn).value
+                placed = replace(
+                    placed,
+                    centre=point(edge.centre),
+                    radius=solution.work_out(edge.radius).value,
+                    sweep=-turn if placement.flip else turn,
+                )
+            edges.append(placed)
+            start = end
     return PlacedPart(name, index, join, solution, placement, tuple(edges))

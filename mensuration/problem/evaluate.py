@@ -132,6 +132,10 @@ class _Evaluation:
     def _measurement(self, text: str, kind: str, figure: str) -> Quantity:
         """A typed length, area, angle or turn; a bare number has the setting's unit."""
         quantity = evaluate(parse(text), self._scope(figure))
+        if kind == "count":
+            if quantity.kind != NUMBER:
+                raise ExpressionError("wrong-kind", f"this must be a number, not {quantity.kind.says()}")
+            return quantity
         if kind == "angle":
             wanted, unit = ANGLE, self.teller.angle
         elif kind == "turn":  # in degrees whatever the setting
@@ -161,16 +165,17 @@ class _Evaluation:
         given: dict[str, Quantity] = {}
         sound = True
         for name, text in part.given.items():
-            measure = figure.measure(name)
             place_ = f"{where}.given.{name}"
+            meant = figure.shorthands.get(name, (name,))
+            measure = figure.measure(meant[0])
             if measure is None:
-                known = [m.name for m in figure.measures]
+                known = [*(m.name for m in figure.measures), *figure.shorthands]
                 fault = unknown_word(name, known, f"measurement of a {figure.title.lower()}")
                 self.complaints.add(place_, "unknown-given", fault.says)
                 sound = False
                 continue
             try:
-                given[name] = self._measurement(text, measure.kind, node.name)
+                given |= dict.fromkeys(meant, self._measurement(text, measure.kind, node.name))
             except ExpressionError as error:
                 self.complaints.add(place_, error.code, error.says, position=error.position)
                 sound = False

@@ -5,7 +5,7 @@ from __future__ import annotations
 from functools import cache
 from typing import Any
 
-from mensuration.catalogue import figures
+from mensuration.catalogue import Figure, figures
 from mensuration.expressions import Quantity, Scope, evaluate, parse
 from mensuration.numbers import PI
 from mensuration.plane import Placement, place
@@ -19,10 +19,7 @@ def picker() -> list[dict[str, Any]]:
     """Every figure: name, title, measures, starting givens and outline."""
     rows = []
     for figure in figures().values():
-        given = {
-            name: Quantity(evaluate(parse(text), Scope()).value, LENGTH)
-            for name, text in figure.starting.items()
-        }
+        given = {name: _starting(figure, name, text) for name, text in figure.starting.items()}
         part = place(figure.name, 0, "add", solve(figure, given, PI), Placement())
         rows.append(
             {
@@ -30,8 +27,19 @@ def picker() -> list[dict[str, Any]]:
                 "title": figure.title,
                 "measures": [m.name for m in figure.measures],
                 "starting": dict(figure.starting),
+                "scales": [name for name in figure.starting if _kind(figure, name) == "length"],
                 "path": picture(part, 1.0),
                 "bounds": list(part.box),
             }
         )
     return rows
+
+
+def _starting(figure: Figure, name: str, text: str) -> Quantity:
+    quantity = evaluate(parse(text), Scope())
+    return Quantity(quantity.value, LENGTH) if _kind(figure, name) == "length" else quantity
+
+
+def _kind(figure: Figure, name: str) -> str:
+    measure = figure.measure(name)
+    return measure.kind if measure is not None else ""

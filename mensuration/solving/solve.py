@@ -4,11 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
+from functools import cached_property
 
-from mensuration.catalogue.figure import Figure
+from mensuration.catalogue.figure import Counted, Figure, Outline
 from mensuration.expressions import ExpressionError, Quantity, Scope, evaluate, parse, paths
 from mensuration.numbers import Real
 from mensuration.numbers.rounding import Rounding, round_by
+
+FEWEST_EDGES = 3
 
 
 class SolvingError(ValueError):
@@ -39,6 +42,11 @@ class Solution:
     given: frozenset[str]
     steps: tuple[Step, ...]
     pi: Real
+
+    @cached_property
+    def outline(self) -> Outline:
+        """The figure's boundary, with as many edges as it has here."""
+        return self.figure.boundary(lambda measure: int(self.values[measure].value.rational or 0))
 
     def scope(self) -> Scope:
         return Scope(lambda path: self.values.get(path.text), lambda: list(self.values), self.pi)
@@ -92,7 +100,7 @@ def solve(
     missing = [m.name for m in figure.measures if m.name not in values]
     if missing:
         raise SolvingError("too-little", _too_little(figure, values))
-    _check_agreement(figure, given, values, scope, show)
+    _check_agreement(figure, given, values, steps, scope, show)
     return Solution(figure, values, frozenset(given), tuple(steps), pi)
 
 
@@ -114,9 +122,9 @@ def _one_round(figure: Figure, values: Mapping[str, Quantity], scope: Scope) -> 
 def _from_defaults(
     figure: Figure, values: Mapping[str, Quantity], scope: Scope
 ) -> list[tuple[Step, Quantity]]:
-    for quantity, formula in figure.defaults.items():
-        if quantity not in values and _inputs(formula) <= values.keys():
-            step = Step(quantity, formula, "the usual choice")
+    for quantity, default in figure.defaults.items():
+        if quantity not in values and {*default.needs, *_inputs(default.formula)} <= values.keys():
+            step = Step(quantity, default.formula, "the usual choice")
             return [(step, _worked(figure, step, scope))]
     return []
 
@@ -136,6 +144,15 @@ def _check_signs(figure: Figure, given: Mapping[str, Quantity]) -> None:
         measure = figure.measure(name)
         if measure is not None and not measure.signed and quantity.value.sign() <= 0:
             raise SolvingError("not-positive", f"{name} must be more than 0", name)
+        if measure is not None and measure.kind == "count":
+            _check_count(figure, name, quantity)
+
+
+def _check_count(figure: Figure, name: str, quantity: Quantity) -> None:
+    count, most = quantity.value.rational, figure.outline.most if isinstance(figure.outline, Counted) else 0
+    if count is None or count.denominator != 1 or not FEWEST_EDGES <= count <= most:
+        says = f"{name} must be a whole number from {FEWEST_EDGES} to {most}"
+        raise SolvingError("out-of-range", says, name)
 
 
 def _check_found(figure: Figure, values: Mapping[str, Quantity], steps: list[Step]) -> None:
@@ -159,19 +176,27 @@ def _check_agreement(
     figure: Figure,
     given: Mapping[str, Quantity],
     values: Mapping[str, Quantity],
+    steps: list[Step],
     scope: Scope,
     show: Callable[[Quantity], str],
 ) -> None:
     for relation in figure.relations:
         quantity, formula = next(iter(relation.forms.items()))
-        again = evaluate(parse(formula), scope)
+        if any(step.formula in relation.forms.values() for step in steps):
+            continue  # it was used to find one of its quantities, so it holds
+        if "asin(" in formula:
+            continue  # it tells one of two angles
+        try:
+            again = evaluate(parse(formula), scope)
+        except ExpressionError:
+            continue  # this form says nothing here, such as a difference of equal sides below the line
         if again.value.same_as(values[quantity].value):
             continue
         chosen = [name for name in figure.defaults if name not in given]
         if chosen and quantity in given:
             raise SolvingError(
                 "too-little",
-                f"give the {chosen[0]} as well: with the usual one, {figure.defaults[chosen[0]]}, "
+                f"give the {chosen[0]} as well: with the usual one, {figure.defaults[chosen[0]].formula}, "
                 f"the {quantity} would be {show(again)}, not {show(values[quantity])}",
                 quantity,
             )
@@ -200,14 +225,17 @@ def _too_little(figure: Figure, values: Mapping[str, Quantity]) -> str:
 
 def _would_settle(figure: Figure, values: Mapping[str, Quantity], extra: str) -> bool:
     known = {*values, extra}
-    forms: list[tuple[str, str]] = [
-        form for relation in figure.relations for form in relation.forms.items()
-    ] + list(figure.defaults.items())
+    forms = [
+        (quantity, _inputs(formula))
+        for relation in figure.relations
+        for quantity, formula in relation.forms.items()
+    ]
+    forms += [(name, {*d.needs, *_inputs(d.formula)}) for name, d in figure.defaults.items()]
     grown = True
     while grown:
         grown = False
-        for quantity, formula in forms:
-            if quantity not in known and _inputs(formula) <= known:
+        for quantity, inputs in forms:
+            if quantity not in known and inputs <= known:
                 known.add(quantity)
                 grown = True
     return all(m.name in known for m in figure.measures)

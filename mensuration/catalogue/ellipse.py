@@ -1,0 +1,36 @@
+"""The ellipse: centre at the anchor, half axis a along x, half axis b along y."""
+
+from mensuration.catalogue.figure import Figure, Grip, Measure, Outline, Oval, Relation, Span
+
+FIGURE = Figure(
+    name="ellipse",
+    title="Ellipse",
+    family="round",
+    synonyms=("oval",),
+    measures=(
+        Measure("a", "a"),
+        Measure("b", "b"),
+        Measure("area", "A", "area"),
+        Measure("perimeter", "P"),
+    ),
+    relations=(
+        Relation(
+            {"area": "pi a b", "a": "area / (pi b)", "b": "area / (pi a)"},
+            "the disc of radius a, pressed to b/a of its height",
+        ),
+        Relation(
+            {"perimeter": "ellipse_perimeter(a, b)"},
+            "the complete elliptic integral of the second kind: 4a E(1 - b²/a²) for a ≥ b",
+        ),
+    ),
+    outline=Outline(("a", "0"), (Oval("rim", ("a", "0"), ("0", "0"), "a", "b", "perimeter"),)),
+    starting={"a": "2", "b": "1"},
+    spans=(
+        Span("a", ("0", "0"), ("a", "0"), side=0),
+        Span("b", ("0", "0"), ("0", "b"), side=0),
+    ),
+    grips=(
+        Grip(("a", "0"), (("a", "x", "1"),)),
+        Grip(("0", "b"), (("b", "y", "1"),)),
+    ),
+)

@@ -1,0 +1,90 @@
+"""The kite: the crossing of its diagonals at the anchor, d2 (its axis) upright, d1 level and halved by it."""
+
+from mensuration.catalogue.figure import (
+    Constraint,
+    Default,
+    Figure,
+    Grip,
+    Line,
+    Measure,
+    Outline,
+    Relation,
+    Span,
+)
+
+_RIGHT, _TOP, _LEFT, _BOTTOM = ("d1 / 2", "0"), ("0", "above"), ("-d1 / 2", "0"), ("0", "above - d2")
+
+FIGURE = Figure(
+    name="kite",
+    title="Kite",
+    family="quadrilaterals",
+    measures=(
+        Measure("d1", "d_1"),
+        Measure("d2", "d_2"),
+        Measure("above", "x"),
+        Measure("upper", "a"),
+        Measure("lower", "b"),
+        Measure("area", "A", "area"),
+        Measure("perimeter", "P"),
+    ),
+    relations=(
+        Relation(
+            {"area": "1/2 d1 d2", "d1": "2 area / d2", "d2": "2 area / d1"},
+            "half of the rectangle round it",
+        ),
+        Relation(
+            {
+                "upper": "sqrt((d1 / 2)^2 + above^2)",
+                "above": "sqrt(upper^2 - (d1 / 2)^2)",
+                "d1": "2 sqrt(upper^2 - above^2)",
+            },
+            "Pythagoras above the crossing",
+        ),
+        Relation(
+            {
+                "lower": "sqrt((d1 / 2)^2 + (d2 - above)^2)",
+                "d2": "above + sqrt(lower^2 - (d1 / 2)^2)",
+                "above": "d2 - sqrt(lower^2 - (d1 / 2)^2)",
+                "d1": "2 sqrt(lower^2 - (d2 - above)^2)",
+            },
+            "Pythagoras below the crossing",
+        ),
+        Relation({"above": "(d2^2 + upper^2 - lower^2) / (2 d2)"}, "the law of cosines in half of the kite"),
+        Relation(
+            {
+                "perimeter": "2 (upper + lower)",
+                "upper": "perimeter / 2 - lower",
+                "lower": "perimeter / 2 - upper",
+            },
+            "two pairs of equal sides",
+        ),
+    ),
+    constraints=(
+        Constraint("d2 - above", "above", "the part above the crossing must be less than the whole of d2"),
+    ),
+    defaults={"above": Default("d2 / 3", needs=("d1",))},
+    outline=Outline(
+        _RIGHT,
+        (
+            Line("upper right side", _TOP, "upper"),
+            Line("upper left side", _LEFT, "upper"),
+            Line("lower left side", _BOTTOM, "lower"),
+            Line("lower right side", _RIGHT, "lower"),
+        ),
+    ),
+    starting={"d1": "2", "d2": "3"},
+    spans=(
+        Span("d1", _LEFT, _RIGHT, side=0, unless="upper"),
+        Span("d2", _BOTTOM, _TOP, side=0, unless="upper"),
+        Span("above", ("0", "0"), _TOP, side=0, always=False),
+        Span("upper", _RIGHT, _TOP, always=False, other=(_TOP, _LEFT)),
+        Span("lower", _BOTTOM, _RIGHT, always=False, other=(_LEFT, _BOTTOM)),
+    ),
+    grips=(
+        Grip(_RIGHT, (("d1", "x", "2"),)),
+        Grip(_TOP, (("above", "y", "1"),)),
+    ),
+    right_angles=((("0", "0"), _RIGHT, _TOP),),
+    equal_edges=(("upper right side", "upper left side"), ("lower left side", "lower right side")),
+    centre=("0", "above - d2 / 2"),
+)

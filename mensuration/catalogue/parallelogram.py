@@ -1,0 +1,82 @@
+"""The parallelogram: lower left corner at the anchor, base along +x, leaning by the angle at the anchor."""
+
+from mensuration.catalogue.figure import (
+    Angle,
+    Constraint,
+    Figure,
+    Grip,
+    Line,
+    Measure,
+    Outline,
+    Relation,
+    Span,
+)
+
+FIGURE = Figure(
+    name="parallelogram",
+    title="Parallelogram",
+    family="quadrilaterals",
+    measures=(
+        Measure("base", "b"),
+        Measure("side", "s"),
+        Measure("angle", r"\alpha", "angle"),
+        Measure("height", "h"),
+        Measure("lean", "x", signed=True),
+        Measure("area", "A", "area"),
+        Measure("perimeter", "P"),
+    ),
+    relations=(
+        Relation(
+            {"area": "base height", "base": "area / height", "height": "area / base"},
+            "the rectangle that a shear makes of it",
+        ),
+        Relation({"height": "side sin(angle)", "side": "height / sin(angle)"}, "the sine at the base"),
+        Relation({"lean": "side cos(angle)", "angle": "acos(lean / side)"}, "the cosine at the base"),
+        Relation(
+            {
+                "side": "sqrt(lean^2 + height^2)",
+                "lean": "sqrt(side^2 - height^2)",
+                "height": "sqrt(side^2 - lean^2)",
+            },
+            "Pythagoras at the slanting side",
+        ),
+        Relation(
+            {
+                "perimeter": "2 (base + side)",
+                "base": "perimeter / 2 - side",
+                "side": "perimeter / 2 - base",
+            },
+            "two pairs of equal opposite sides",
+        ),
+    ),
+    constraints=(
+        Constraint("180° - angle", "angle", "the angle must be less than 180°"),
+        Constraint("perimeter - 2 base", "perimeter", "the perimeter must be more than twice the base"),
+        Constraint("perimeter - 2 side", "perimeter", "the perimeter must be more than twice the side"),
+    ),
+    outline=Outline(
+        ("0", "0"),
+        (
+            Line("base", ("base", "0"), "base"),
+            Line("right side", ("base + lean", "height"), "side"),
+            Line("top", ("lean", "height"), "base"),
+            Line("left side", ("0", "0"), "side"),
+        ),
+    ),
+    starting={"base": "3", "side": "2", "angle": "60°"},
+    spans=(
+        Span("base", ("0", "0"), ("base", "0"), other=(("base + lean", "height"), ("lean", "height"))),
+        Span("side", ("base", "0"), ("base + lean", "height"), other=(("lean", "height"), ("0", "0"))),
+        Span("height", ("lean", "0"), ("lean", "height"), side=0, always=False),
+        Span("lean", ("0", "0"), ("lean", "0"), side=1, always=False),
+    ),
+    angles=(Angle("angle", ("0", "0"), ("base", "0"), ("lean", "height")),),
+    grips=(
+        Grip(("base", "0"), (("base", "x", "1"),)),
+        Grip(("lean", "height"), (("side", "radial", "1"), ("height", "y", "1"), ("lean", "x", "1"))),
+    ),
+    right_angles=(),
+    equal_edges=(("base", "top"), ("left side", "right side")),
+    parallel_edges=(("base", "top"), ("left side", "right side")),
+    centre=("(base + lean) / 2", "height / 2"),
+)

@@ -1,0 +1,90 @@
+"""The rhombus: its centre at the anchor, diagonal d1 level, diagonal d2 upright."""
+
+from mensuration.catalogue.figure import (
+    Angle,
+    Constraint,
+    Figure,
+    Grip,
+    Line,
+    Measure,
+    Outline,
+    Relation,
+    Span,
+)
+
+_RIGHT, _TOP, _LEFT, _BOTTOM = ("d1 / 2", "0"), ("0", "d2 / 2"), ("-d1 / 2", "0"), ("0", "-d2 / 2")
+
+FIGURE = Figure(
+    name="rhombus",
+    title="Rhombus",
+    family="quadrilaterals",
+    measures=(
+        Measure("d1", "d_1"),
+        Measure("d2", "d_2"),
+        Measure("side", "s"),
+        Measure("angle", r"\alpha", "angle"),
+        Measure("height", "h"),
+        Measure("area", "A", "area"),
+        Measure("perimeter", "P"),
+    ),
+    relations=(
+        Relation(
+            {"area": "1/2 d1 d2", "d1": "2 area / d2", "d2": "2 area / d1"},
+            "half of the rectangle round it",
+        ),
+        Relation(
+            {
+                "side": "1/2 sqrt(d1^2 + d2^2)",
+                "d1": "sqrt(4 side^2 - d2^2)",
+                "d2": "sqrt(4 side^2 - d1^2)",
+            },
+            "Pythagoras in a quarter of it",
+        ),
+        Relation({"perimeter": "4 side", "side": "perimeter / 4"}, "four equal sides"),
+        Relation(
+            {"d1": "2 side cos(angle / 2)", "side": "d1 / (2 cos(angle / 2))"},
+            "the cosine in a quarter of it",
+        ),
+        Relation(
+            {"d2": "2 side sin(angle / 2)", "side": "d2 / (2 sin(angle / 2))"},
+            "the sine in a quarter of it",
+        ),
+        Relation({"angle": "2 atan(d2 / d1)"}, "the tangent in a quarter of it"),
+        Relation(
+            {"area": "side height", "height": "area / side", "side": "area / height"},
+            "base times height, as of any parallelogram",
+        ),
+        Relation(
+            {"height": "side sin(angle)", "angle": "asin(height / side)", "side": "height / sin(angle)"},
+            "the sine at the base",
+        ),
+    ),
+    constraints=(
+        Constraint("2 side - d1", "side", "the side must be more than half of each diagonal"),
+        Constraint("2 side - d2", "side", "the side must be more than half of each diagonal"),
+        Constraint("180° - angle", "angle", "the angle must be less than 180°"),
+    ),
+    outline=Outline(
+        _RIGHT,
+        (
+            Line("upper right side", _TOP, "side"),
+            Line("upper left side", _LEFT, "side"),
+            Line("lower left side", _BOTTOM, "side"),
+            Line("lower right side", _RIGHT, "side"),
+        ),
+    ),
+    starting={"d1": "4", "d2": "2"},
+    spans=(
+        Span("d1", _LEFT, _RIGHT, side=0, unless="side"),
+        Span("d2", _BOTTOM, _TOP, side=0, unless="side"),
+        Span("side", _BOTTOM, _RIGHT, always=False, other=(_TOP, _LEFT)),
+    ),
+    angles=(Angle("angle", _LEFT, _BOTTOM, _TOP),),
+    grips=(
+        Grip(_RIGHT, (("d1", "x", "2"),)),
+        Grip(_TOP, (("d2", "y", "2"),)),
+    ),
+    right_angles=((("0", "0"), _RIGHT, _TOP),),
+    equal_edges=(("upper right side", "upper left side", "lower left side", "lower right side"),),
+    synonyms=("diamond",),
+)

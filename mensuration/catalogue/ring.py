@@ -1,0 +1,76 @@
+"""The ring (annulus) between two circles round the anchor."""
+
+from mensuration.catalogue.figure import (
+    Arc,
+    Constraint,
+    Figure,
+    Grip,
+    Measure,
+    Outline,
+    Relation,
+    Span,
+)
+
+FIGURE = Figure(
+    name="ring",
+    title="Ring",
+    family="round",
+    synonyms=("annulus", "washer"),
+    measures=(
+        Measure("outer", "R"),
+        Measure("inner", "r"),
+        Measure("width", "w"),
+        Measure("area", "A", "area"),
+        Measure("perimeter", "P"),
+    ),
+    relations=(
+        Relation(
+            {"width": "outer - inner", "outer": "inner + width", "inner": "outer - width"},
+            "the difference of the radii",
+        ),
+        Relation(
+            {
+                "area": "pi (outer^2 - inner^2)",
+                "outer": "sqrt(area / pi + inner^2)",
+                "inner": "sqrt(outer^2 - area / pi)",
+            },
+            "the disc less the smaller disc",
+        ),
+        Relation(
+            {
+                "perimeter": "2 pi (outer + inner)",
+                "outer": "perimeter / (2 pi) - inner",
+                "inner": "perimeter / (2 pi) - outer",
+            },
+            "both circumferences",
+        ),
+        Relation(
+            {"inner": "(area / (pi width) - width) / 2"},
+            "the area as (outer + inner) times width times pi",
+        ),
+        Relation({"inner": "(perimeter / (2 pi) - width) / 2"}, "both circumferences, in terms of the width"),
+        Relation({"width": "2 area / perimeter"}, "the area as half of both circumferences times the width"),
+    ),
+    constraints=(
+        Constraint("outer - inner", "inner", "the inner radius must be less than the outer radius"),
+        Constraint("outer - width", "width", "the width must be less than the outer radius"),
+    ),
+    outline=Outline(
+        ("outer", "0"),
+        (Arc("outer rim", ("outer", "0"), ("0", "0"), "360°", "2 pi outer", "outer"),),
+        hole=Outline(
+            ("inner", "0"),
+            (Arc("inner rim", ("inner", "0"), ("0", "0"), "-360°", "2 pi inner", "inner"),),
+        ),
+    ),
+    starting={"outer": "2", "inner": "1"},
+    spans=(
+        Span("outer", ("0", "0"), ("0", "outer"), side=0),
+        Span("inner", ("0", "0"), ("inner", "0"), side=0),
+        Span("width", ("-outer", "0"), ("-inner", "0"), side=0, always=False),
+    ),
+    grips=(
+        Grip(("0", "outer"), (("outer", "radial", "1"),)),
+        Grip(("inner", "0"), (("inner", "radial", "1"),)),
+    ),
+)

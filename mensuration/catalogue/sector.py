@@ -1,0 +1,91 @@
+"""The sector: its centre at the anchor, opening anticlockwise from +x."""
+
+from mensuration.catalogue.figure import (
+    Angle,
+    Arc,
+    Constraint,
+    Figure,
+    Grip,
+    Line,
+    Measure,
+    Outline,
+    Relation,
+    Span,
+)
+
+_END = ("radius cos(angle)", "radius sin(angle)")
+
+FIGURE = Figure(
+    name="sector",
+    title="Sector",
+    family="round",
+    synonyms=("pie slice",),
+    measures=(
+        Measure("radius", "r"),
+        Measure("angle", r"\theta", "angle"),
+        Measure("arc", "s"),
+        Measure("chord", "c"),
+        Measure("area", "A", "area"),
+        Measure("perimeter", "P"),
+    ),
+    relations=(
+        Relation(
+            {
+                "area": "angle / 360° * pi radius^2",
+                "angle": "area / (pi radius^2) * 360°",
+                "radius": "sqrt(area / (pi angle / 360°))",
+            },
+            "a fraction of the turn, times the whole disc",
+        ),
+        Relation(
+            {
+                "arc": "angle / 360° * 2 pi radius",
+                "angle": "arc / (2 pi radius) * 360°",
+                "radius": "arc / (2 pi angle / 360°)",
+            },
+            "a fraction of the turn, times the whole circumference",
+        ),
+        Relation(
+            {"area": "1/2 radius arc", "radius": "2 area / arc", "arc": "2 area / radius"},
+            "ever thinner triangles from the centre to the arc",
+        ),
+        Relation(
+            {
+                "chord": "2 radius sin(angle / 2)",
+                "radius": "chord / (2 sin(angle / 2))",
+                "angle": "2 asin(chord / (2 radius))",
+            },
+            "the sine in half of the triangle on the chord",
+        ),
+        Relation(
+            {
+                "perimeter": "2 radius + arc",
+                "radius": "(perimeter - arc) / 2",
+                "arc": "perimeter - 2 radius",
+            },
+            "two radii and the arc",
+        ),
+        Relation({"radius": "perimeter / (2 + 2 pi angle / 360°)"}, "two radii and a fraction of the turn"),
+    ),
+    constraints=(
+        Constraint("360° - angle", "angle", "the angle must be less than 360°; a full turn is a circle"),
+        Constraint("perimeter - arc", "perimeter", "the perimeter must be more than the arc"),
+        Constraint("perimeter - 2 radius", "perimeter", "the perimeter must be more than two radii"),
+    ),
+    outline=Outline(
+        ("0", "0"),
+        (
+            Line("first radius", ("radius", "0"), "radius"),
+            Arc("arc", _END, ("0", "0"), "angle", "arc", "radius"),
+            Line("second radius", ("0", "0"), "radius"),
+        ),
+    ),
+    starting={"radius": "2", "angle": "60°"},
+    spans=(
+        Span("radius", ("0", "0"), ("radius", "0"), other=(_END, ("0", "0"))),
+        Span("chord", ("radius", "0"), _END, side=0, always=False),
+    ),
+    angles=(Angle("angle", ("0", "0"), ("radius", "0"), _END, always=True),),
+    grips=(Grip(("radius", "0"), (("radius", "radial", "1"),)),),
+    centre=("radius cos(angle / 2) / 2", "radius sin(angle / 2) / 2"),
+)

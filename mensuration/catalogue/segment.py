@@ -1,0 +1,98 @@
+"""The segment of a circle: the middle of its chord at the anchor, bulging to +y."""
+
+from mensuration.catalogue.figure import (
+    Angle,
+    Arc,
+    Constraint,
+    Figure,
+    Grip,
+    Line,
+    Measure,
+    Outline,
+    Relation,
+    Span,
+)
+
+_CENTRE = ("0", "height - radius")
+_LEFT, _RIGHT = ("-chord / 2", "0"), ("chord / 2", "0")
+
+FIGURE = Figure(
+    name="segment",
+    title="Segment",
+    family="round",
+    synonyms=("circle segment", "circular segment"),
+    measures=(
+        Measure("radius", "r"),
+        Measure("angle", r"\theta", "angle"),
+        Measure("chord", "c"),
+        Measure("height", "h"),
+        Measure("arc", "s"),
+        Measure("area", "A", "area"),
+        Measure("perimeter", "P"),
+    ),
+    relations=(
+        Relation(
+            {"area": "angle / 360° * pi radius^2 - 1/2 radius^2 sin(angle)"},
+            "the sector less the triangle on the chord",
+        ),
+        Relation(
+            {
+                "chord": "2 radius sin(angle / 2)",
+                "radius": "chord / (2 sin(angle / 2))",
+            },
+            "the sine in half of the triangle on the chord",
+        ),
+        Relation(
+            {
+                "height": "radius (1 - cos(angle / 2))",
+                "radius": "height / (1 - cos(angle / 2))",
+                "angle": "2 acos((radius - height) / radius)",
+            },
+            "the radius less the height of the triangle on the chord",
+        ),
+        Relation(
+            {
+                "radius": "height / 2 + chord^2 / (8 height)",
+                "chord": "2 sqrt(height (2 radius - height))",
+            },
+            "Pythagoras: radius² = (radius - height)² + (chord/2)²",
+        ),
+        Relation({"angle": "2 asin(chord / (2 radius))"}, "the sine in half of the triangle on the chord"),
+        Relation(
+            {
+                "arc": "angle / 360° * 2 pi radius",
+                "angle": "arc / (2 pi radius) * 360°",
+                "radius": "arc / (2 pi angle / 360°)",
+            },
+            "a fraction of the turn, times the whole circumference",
+        ),
+        Relation(
+            {"perimeter": "chord + arc", "chord": "perimeter - arc", "arc": "perimeter - chord"},
+            "the chord and the arc",
+        ),
+    ),
+    constraints=(
+        Constraint("360° - angle", "angle", "the angle must be less than 360°; a full turn is a circle"),
+        Constraint("2 radius - height", "height", "the height must be less than the diameter"),
+        Constraint("arc - chord", "chord", "the chord must be shorter than the arc"),
+    ),
+    outline=Outline(
+        _LEFT,
+        (
+            Line("chord", _RIGHT, "chord"),
+            Arc("arc", _LEFT, _CENTRE, "angle", "arc", "radius"),
+        ),
+    ),
+    starting={"radius": "2", "angle": "120°"},
+    spans=(
+        Span("chord", _LEFT, _RIGHT),
+        Span("height", ("0", "0"), ("0", "height"), side=0, always=False),
+        Span("radius", _CENTRE, _RIGHT, side=0, unless="chord"),
+    ),
+    angles=(Angle("angle", _CENTRE, _RIGHT, _LEFT),),
+    grips=(
+        Grip(_RIGHT, (("chord", "x", "2"),)),
+        Grip(("0", "height"), (("height", "y", "1"),)),
+    ),
+    centre=("0", "height / 2"),
+)

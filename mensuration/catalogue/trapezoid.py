@@ -1,0 +1,99 @@
+"""The trapezoid: lower left corner at the anchor, the base along +x, the top parallel to it above."""
+
+from mensuration.catalogue.figure import (
+    Default,
+    Figure,
+    Grip,
+    Line,
+    Measure,
+    Outline,
+    Relation,
+    Span,
+)
+
+FIGURE = Figure(
+    name="trapezoid",
+    title="Trapezoid",
+    family="quadrilaterals",
+    synonyms=("trapezium",),
+    measures=(
+        Measure("base", "a"),
+        Measure("top", "b"),
+        Measure("height", "h"),
+        Measure("offset", "x", signed=True),
+        Measure("left", "l"),
+        Measure("right", "r"),
+        Measure("area", "A", "area"),
+        Measure("perimeter", "P"),
+    ),
+    relations=(
+        Relation(
+            {
+                "area": "1/2 (base + top) height",
+                "height": "2 area / (base + top)",
+                "base": "2 area / height - top",
+                "top": "2 area / height - base",
+            },
+            "half of the parallelogram that two copies make",
+        ),
+        Relation(
+            {
+                "left": "sqrt(offset^2 + height^2)",
+                "height": "sqrt(left^2 - offset^2)",
+                "offset": "sqrt(left^2 - height^2)",
+            },
+            "Pythagoras at the left leg",
+        ),
+        Relation(
+            {
+                "right": "sqrt((base - top - offset)^2 + height^2)",
+                "offset": "base - top - sqrt(right^2 - height^2)",
+                "base": "top + offset + sqrt(right^2 - height^2)",
+                "top": "base - offset - sqrt(right^2 - height^2)",
+            },
+            "Pythagoras at the right leg",
+        ),
+        Relation(
+            {"offset": "((base - top)^2 + left^2 - right^2) / (2 (base - top))"},
+            "the law of cosines in the triangle that is left when a parallelogram is cut off",
+        ),
+        Relation(
+            {
+                "perimeter": "base + top + left + right",
+                "base": "perimeter - top - left - right",
+                "top": "perimeter - base - left - right",
+                "left": "perimeter - base - top - right",
+                "right": "perimeter - base - top - left",
+            },
+            "the sum of the sides",
+        ),
+    ),
+    defaults={"offset": Default("(base - top) / 2", needs=("height",))},
+    outline=Outline(
+        ("0", "0"),
+        (
+            Line("base", ("base", "0"), "base"),
+            Line("right leg", ("offset + top", "height"), "right"),
+            Line("top", ("offset", "height"), "top"),
+            Line("left leg", ("0", "0"), "left"),
+        ),
+    ),
+    starting={"base": "4", "top": "2", "height": "2"},
+    spans=(
+        Span("base", ("0", "0"), ("base", "0")),
+        Span("top", ("offset + top", "height"), ("offset", "height")),
+        Span("height", ("offset", "0"), ("offset", "height"), side=0),
+        Span("offset", ("0", "0"), ("offset", "0"), side=1, always=False),
+        Span("left", ("offset", "height"), ("0", "0"), always=False),
+        Span("right", ("base", "0"), ("offset + top", "height"), always=False),
+    ),
+    grips=(
+        Grip(("base", "0"), (("base", "x", "1"),)),
+        Grip(("offset", "height"), (("offset", "x", "1"), ("height", "y", "1"))),
+    ),
+    right_angles=((("offset", "0"), ("base", "0"), ("offset", "height")),),
+    equal_edges=(("left leg", "right leg"),),
+    parallel_edges=(("base", "top"),),
+    shorthands={"leg": ("left", "right"), "legs": ("left", "right")},
+    centre=("(base + top + 2 offset) / 4", "height / 2"),
+)
