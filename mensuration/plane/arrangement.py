@@ -175,7 +175,7 @@ def _meet(
         for index in ends[other.part, other.index]:
             _split_at(edge, inner, index, vertices.all[index].spot, tolerance)
     for spot in meetings(one, two, tolerance):
-        if _on(one, spot, tolerance) and _on(two, spot, tolerance):
+        if on_edge(one, spot, tolerance) and on_edge(two, spot, tolerance):
             index = vertices.add(Vertex(spot, None, (one, two)))
             for edge, inner in ((one, ones), (two, twos)):
                 inner.setdefault(index, edge.parameter(spot))
@@ -183,11 +183,12 @@ def _meet(
 
 
 def _split_at(edge: Edge, inner: dict[int, float], index: int, spot: Spot, tolerance: float) -> None:
-    if index not in inner and _on(edge, spot, tolerance):
+    if index not in inner and on_edge(edge, spot, tolerance):
         inner[index] = edge.parameter(spot)
 
 
-def _on(edge: Edge, spot: Spot, tolerance: float) -> bool:
+def on_edge(edge: Edge, spot: Spot, tolerance: float) -> bool:
+    """Whether a spot lies on an edge, its ends included."""
     t = edge.parameter(spot)
     nearest = edge.spot(min(1.0, max(0.0, t)))
     return hypot(spot[0] - nearest[0], spot[1] - nearest[1]) <= 2 * tolerance

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 from functools import cached_property, lru_cache
+from math import atan2, degrees
 
 from mensuration.catalogue.figure import XY, Arc, Oval
 from mensuration.expressions import trigonometric
@@ -15,24 +16,37 @@ from mensuration.solving import Solution
 
 @dataclass(frozen=True)
 class Placement:
-    """Where a part's anchor stands (base units), its turn (turns, anticlockwise) and its mirroring."""
+    """Where a part's anchor stands (base units), its turn (turns, anticlockwise) and its mirroring.
+
+    ``heading``, where there is one, is the direction of its own x-axis (a unit vector), in place of a turn.
+    """
 
     at: Point = (NOUGHT, NOUGHT)
     turn: Real = NOUGHT
     flip: bool = False
+    heading: Point | None = None
 
     @cached_property
     def direction(self) -> Point:
         """Cosine and sine of the turn."""
+        if self.heading is not None:
+            return self.heading
         return trigonometric("cos", self.turn), trigonometric("sin", self.turn)
 
     def put(self, local: Point) -> Point:
         """A point of the figure's own axes, in the plane: mirrored, then turned, then moved."""
         x, y = -local[0] if self.flip else local[0], local[1]
-        if self.turn.sign() == 0:
+        if self.heading is None and self.turn.sign() == 0:
             return self.at[0] + x, self.at[1] + y
         c, s = self.direction
         return self.at[0] + x * c - y * s, self.at[1] + x * s + y * c
+
+    @property
+    def degrees(self) -> float:
+        """The turn in degrees, for drawing."""
+        if self.heading is None:
+            return float(self.turn) * 360
+        return degrees(atan2(float(self.heading[1]), float(self.heading[0])))
 
     def aim(self, local: Point) -> Point:
         """A direction of the figure's own axes, in the plane."""

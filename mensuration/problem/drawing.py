@@ -2,34 +2,44 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import lru_cache
-from math import degrees, hypot
+from math import atan2, degrees, hypot
 from typing import Any
 
-from mensuration.catalogue.figure import XY, Grip, Span
+from mensuration.catalogue.figure import XY, Angle, Grip, Span
 from mensuration.expressions import ExpressionError, parse
 from mensuration.expressions.nodes import Binary, Negative, Node, Number, UnitOf
 from mensuration.plane import Composition, Edge, PlacedPart, Stretch
 from mensuration.plane.arrangement import Fragment
-from mensuration.plane.edges import Spot, around
-from mensuration.problem.schema import Part
+from mensuration.plane.edges import Point, Spot, around
 from mensuration.tally import badge
 from mensuration.telling import Teller
 
+OUTLINE = "outline"
 LABEL_GRID = 5
 SEARCHED_PARTS = 24
 
 
-def draw(composition: Composition, teller: Teller, typed: dict[str, Part]) -> dict[str, Any]:
+@dataclass(frozen=True)
+class Pen:
+    """What is drawn of a part beside its shape: measurements as typed, its shift, the directions of the shift."""
+
+    typed: tuple[tuple[str, str], ...] = ()
+    shift: tuple[float, ...] = (0.0, 0.0)
+    axes: tuple[Point, Point] | None = None
+
+
+def draw(composition: Composition, teller: Teller, pens: dict[str, Pen]) -> dict[str, Any]:
     """Bounds, parts with everything that is drawn on them, the outline's loops, and all stretches."""
-    pen = _Pen(composition, teller)
+    pen = _FigurePen(composition, teller)
     left, bottom, right, top = around([part.box for part in composition.parts])
     parts = []
     for part in composition.parts:
         near = tuple(p for p in composition.parts if p is not part and _near(p, part))
         label = pen.spot(_label_spot(part, near))
-        drawn = _part(part, teller, tuple(typed[part.name].given.items()))
+        drawn = _part(part, teller, pens[part.name])
         corners = [mark for mark, spot in drawn["rightAngles"] if pen.stands(part, spot)]
         parts.append({**drawn, "label": label, "rightAngles": corners})
     return {
@@ -43,10 +53,10 @@ def draw(composition: Composition, teller: Teller, typed: dict[str, Part]) -> di
 
 def picture(part: PlacedPart, scale: float) -> list[dict[str, Any]]:
     """The outline alone of one part, for the picker."""
-    return [_edge_segment(edge, scale) for edge in part.edges]
+    return [edge_segment(edge, scale) for edge in part.edges]
 
 
-class _Pen:
+class _FigurePen:
     def __init__(self, composition: Composition, teller: Teller) -> None:
         self.composition = composition
         self.scale = _scale(teller)
@@ -67,14 +77,7 @@ class _Pen:
         if edge.straight:
             return {"kind": "line", "start": self.spot(start), "end": self.spot(end)}
         sweep = degrees(edge.angles[1]) * (fragment.end_t - fragment.start_t)
-        return {
-            "kind": "arc",
-            "start": self.spot(start),
-            "end": self.spot(end),
-            "centre": self.spot(edge.c),
-            "radius": edge.r * self.scale,
-            "sweep": sweep if forward else -sweep,
-        }
+        return _curve(edge, self.spot(start), self.spot(end), sweep if forward else -sweep, self.scale)
 
     def stretch(self, index: int, stretch: Stretch) -> dict[str, Any]:
         return {
@@ -91,15 +94,16 @@ def _scale(teller: Teller) -> float:
 
 
 @lru_cache(maxsize=2000)
-def _part(part: PlacedPart, teller: Teller, typed: tuple[tuple[str, str], ...]) -> dict[str, Any]:
+def _part(part: PlacedPart, teller: Teller, pen: Pen) -> dict[str, Any]:
     """What is drawn of a part whatever stands beside it."""
-    return _PartPen(part, teller, dict(typed)).drawn()
+    return _PartPen(part, teller, pen, dict(pen.typed)).drawn()
 
 
 @dataclass(frozen=True)
 class _PartPen:
     part: PlacedPart
     teller: Teller
+    pen: Pen
     typed: dict[str, str]
 
     def scaled(self, spot: Spot) -> list[float]:
@@ -119,7 +123,11 @@ class _PartPen:
             "title": figure.title,
             "join": part.join,
             "anchor": self.scaled((float(part.placement.at[0]), float(part.placement.at[1]))),
-            "turn": float(part.placement.turn) * 360,
+            "shift": self.scaled((self.pen.shift[0], self.pen.shift[1])),
+            "axes": [[float(x), float(y)] for x, y in self.pen.axes]
+            if self.pen.axes
+            else [[1.0, 0.0], [0.0, 1.0]],
+            "turn": part.placement.degrees,
             "flip": part.placement.flip,
             "path": picture(part, _scale(self.teller)),
             "spans": [self.span(span) for span in figure.spans if _drawn(part, span)],
@@ -127,7 +135,11 @@ class _PartPen:
             "rightAngles": [
                 ([self.declared(xy) for xy in corner], part.spot(corner[0])) for corner in figure.right_angles
             ],
-            "ticks": self.ticks(),
+            "angles": [self.angle(angle) for angle in figure.angles if self.shows(angle)],
+            "ticks": self.marked(figure.equal_edges),
+            "arrows": self.marked(figure.parallel_edges),
+            "edges": self.edges(),
+            "walk": self.walk() if figure.name == OUTLINE else None,
         }
 
     def span(self, span: Span) -> dict[str, Any]:
@@ -158,27 +170,99 @@ class _PartPen:
                 drives.append({"given": measure, "along": along, "factor": float(factor), "signed": signed})
         return {"at": self.declared(grip.at), "drives": drives} if drives else None
 
-    def ticks(self) -> list[list[dict[str, Any]]]:
-        groups = []
-        for names in self.part.solution.figure.equal_edges:
-            edges = [edge for edge in self.part.edges if edge.name in names]
-            if all(edge.length.same_as(edges[0].length) for edge in edges):
-                groups.append([_edge_segment(edge, _scale(self.teller)) for edge in edges])
-        return groups
+    def shows(self, angle: Angle) -> bool:
+        return angle.always or angle.measure in self.part.solution.given
+
+    def angle(self, angle: Angle) -> dict[str, Any]:
+        solution = self.part.solution
+        given = angle.measure in solution.given
+        arms = [angle.two, angle.one] if self.part.placement.flip else [angle.one, angle.two]
+        return {
+            "measure": angle.measure,
+            "at": self.declared(angle.at),
+            "one": self.declared(arms[0]),
+            "two": self.declared(arms[1]),
+            "degrees": float(solution.values[angle.measure].value) * 360,
+            "given": given,
+            "typed": self.typed.get(angle.measure) if given else None,
+            "text": self.teller.written(solution.values[angle.measure]).text,
+        }
+
+    def marked(self, groups: tuple[tuple[str, ...], ...]) -> list[list[dict[str, Any]]]:
+        """Groups of edges that are equal (or parallel) here, for their marks."""
+        marks = []
+        for names in groups:
+            edges = [edge for edge in self.part.edges if edge.name in names or names == ("*",)]
+            if groups is self.part.solution.figure.parallel_edges or all(
+                edge.length.same_as(edges[0].length) for edge in edges
+            ):
+                marks.append([edge_segment(edge, _scale(self.teller)) for edge in edges])
+        return marks
+
+    def edges(self) -> list[dict[str, Any]]:
+        """The straight edges, on which other parts can stand: name, length as an expression."""
+        return [
+            {
+                "name": edge.name,
+                "length": f"{self.part.name}.{edge.formula}",
+                "size": float(edge.length) * _scale(self.teller),
+                "path": edge_segment(edge, _scale(self.teller)),
+            }
+            for edge in self.part.edges
+            if edge.straight
+        ]
+
+    def walk(self) -> list[dict[str, Any]]:
+        """The sides of an outline as they were walked: corner, vector, what was typed."""
+        values = self.part.solution.values
+        count = int(values["sides"].value.rational or 0)
+        corners = [
+            self.scaled((float(values[f"x{i}"].value), float(values[f"y{i}"].value)))
+            for i in range(1, count + 1)
+        ]
+        sides = []
+        for i, (x, y) in enumerate(corners):
+            nx, ny = corners[(i + 1) % count]
+            sides.append(
+                {
+                    "corner": self.declared((f"x{i + 1}", f"y{i + 1}")),
+                    "vector": [nx - x, ny - y],
+                    "curved": f"radius{i + 1}" in values,
+                }
+            )
+        return sides
 
 
-def _edge_segment(edge: Edge, scale: float) -> dict[str, Any]:
+def sketched(edges: Sequence[Edge], spots: Sequence[Spot], teller: Teller) -> dict[str, Any]:
+    """Edges that make no figure, and the spots that are the matter, for a complaint."""
+    scale = _scale(teller)
+    return {
+        "path": [edge_segment(edge, scale) for edge in edges],
+        "spots": [[x * scale, y * scale] for x, y in spots],
+    }
+
+
+def edge_segment(edge: Edge, scale: float) -> dict[str, Any]:
+    """A whole edge as a piece of path."""
     start, end = [edge.a[0] * scale, edge.a[1] * scale], [edge.b[0] * scale, edge.b[1] * scale]
     if edge.straight:
         return {"kind": "line", "start": start, "end": end}
-    return {
+    return _curve(edge, start, end, degrees(edge.angles[1]), scale)
+
+
+def _curve(edge: Edge, start: list[float], end: list[float], sweep: float, scale: float) -> dict[str, Any]:
+    curve = {
         "kind": "arc",
         "start": start,
         "end": end,
         "centre": [edge.c[0] * scale, edge.c[1] * scale],
         "radius": edge.r * scale,
-        "sweep": degrees(edge.angles[1]),
+        "sweep": sweep,
     }
+    if edge.minor is None or edge.heading is None:
+        return curve
+    lean = degrees(atan2(float(edge.heading[1]), float(edge.heading[0])))
+    return {**curve, "minor": float(edge.minor) * scale, "lean": lean}
 
 
 def _drawn(part: PlacedPart, span: Span) -> bool:

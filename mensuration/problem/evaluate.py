@@ -2,10 +2,8 @@
 
 from __future__ import annotations
 
-from functools import lru_cache
 from typing import Any
 
-from mensuration.catalogue import figures as catalogue
 from mensuration.expressions import (
     ExpressionError,
     Path,
@@ -15,16 +13,15 @@ from mensuration.expressions import (
     parse,
     unknown_word,
 )
-from mensuration.numbers import Real, TooDeep
-from mensuration.plane import Composition, PlacedPart, Placement, TooCrowded, compose, place
+from mensuration.numbers import TooDeep
+from mensuration.plane import Composition, TooCrowded, compose
 from mensuration.problem import drawing, graph
 from mensuration.problem.complaints import Complaints
 from mensuration.problem.graph import Node
-from mensuration.problem.schema import Part, Problem, read
+from mensuration.problem.parts import Parts, quantities
+from mensuration.problem.schema import Problem, read
 from mensuration.problem.settings import parse_unit, read_rounding, read_settings
-from mensuration.solving import Solution, SolvingError, solve
 from mensuration.tally import PlaneTallies
-from mensuration.telling import Teller
 from mensuration.units import ANGLE, NUMBER, UNITS, Kind
 from mensuration.working import expression_working, figure_working, rounding_line
 
@@ -55,8 +52,7 @@ class _Evaluation:
         self.complaints = Complaints()
         self.teller = read_settings(problem.settings, self.complaints)
         self.names = graph.read_names(problem, self.complaints)
-        self.solutions: dict[Node, Solution] = {}
-        self.placed: dict[Node, PlacedPart] = {}
+        self.parts = Parts(problem, self.names, self.teller, self.complaints, self._measurement)
         self.composed: dict[Node, Composition] = {}
         self.tallies: dict[Node, PlaneTallies] = {}
         self.lines: dict[Node, Quantity] = {}
@@ -106,9 +102,9 @@ class _Evaluation:
             )
         if node.kind == "figure":
             return self._figure_quantity(node, rest[0])
-        if node not in self.solutions:
+        if node not in self.parts.solutions:
             raise NotWorkedOut(f"“{node.text}”")
-        values = self.solutions[node].values
+        values = self.parts.solutions[node].values
         if rest[0] not in values:
             raise unknown_word(rest[0], values, f"quantity of “{node.text}”")
         return values[rest[0]]
@@ -125,9 +121,8 @@ class _Evaluation:
     def _quantities_of(self, node: Node) -> list[str]:
         if node.kind == "figure":
             return ["area", "perimeter", *(part for fig, part in self.names.parts if fig == node.name)]
-        part = self.names.parts[node.name, node.part][1]
-        figure = catalogue().get(part.shape)
-        return [m.name for m in figure.measures] if figure else []
+        solution = self.parts.solutions.get(node)
+        return [m.name for m in solution.figure.measures] if solution else []
 
     def _measurement(self, text: str, kind: str, figure: str) -> Quantity:
         """A typed length, area, angle or turn; a bare number has the setting's unit."""
@@ -155,60 +150,7 @@ class _Evaluation:
     # Parts and figures
 
     def _work_out_part(self, node: Node) -> None:
-        index, part = self.names.parts[node.name, node.part]
-        where = graph.where(node, self.problem)
-        figure = catalogue().get(part.shape)
-        if figure is None:
-            error = unknown_word(part.shape, catalogue(), "shape")
-            self.complaints.add(f"{where}.shape", "unknown-shape", error.says)
-            return
-        given: dict[str, Quantity] = {}
-        sound = True
-        for name, text in part.given.items():
-            place_ = f"{where}.given.{name}"
-            meant = figure.shorthands.get(name, (name,))
-            measure = figure.measure(meant[0])
-            if measure is None:
-                known = [*(m.name for m in figure.measures), *figure.shorthands]
-                fault = unknown_word(name, known, f"measurement of a {figure.title.lower()}")
-                self.complaints.add(place_, "unknown-given", fault.says)
-                sound = False
-                continue
-            try:
-                given |= dict.fromkeys(meant, self._measurement(text, measure.kind, node.name))
-            except ExpressionError as error:
-                self.complaints.add(place_, error.code, error.says, position=error.position)
-                sound = False
-        if not sound:
-            return
-        try:
-            solution = _solved(part.shape, tuple(given.items()), self.teller)
-        except SolvingError as fault:
-            at = f"{where}.given.{fault.given}" if fault.given else f"{where}.given"
-            self.complaints.add(at, fault.code, fault.says)
-            return
-        self.solutions[node] = solution
-        placement = self._placement(part, where, node.name)
-        if placement is not None:
-            self.placed[node] = _placed(part.name, index, part.join, solution, placement)
-
-    def _placement(self, part: Part, where: str, figure: str) -> Placement | None:
-        values = []
-        for text, kind, place_ in (
-            (part.at[0], "length", f"{where}.at.0"),
-            (part.at[1], "length", f"{where}.at.1"),
-            (part.turn, "turn", f"{where}.turn"),
-        ):
-            try:
-                values.append(self._measurement(text, kind, figure).value)
-            except ExpressionError as error:
-                self.complaints.add(place_, error.code, error.says, position=error.position)
-        if len(values) < 3:
-            return None
-        if Real.of(1000) < abs(values[2]):
-            self.complaints.add(f"{where}.turn", "out-of-range", "a turn may be at most 1000 whole turns")
-            return None
-        return Placement((values[0], values[1]), values[2], part.flip)
+        self.parts.work_out(node)
 
     def _work_out_figure(self, node: Node) -> None:
         _, figure = self.names.figures[node.name]
@@ -216,8 +158,7 @@ class _Evaluation:
             fault = unknown_word(figure.kind, ["plane"], "kind of figure")
             self.complaints.add(f"figures.{node.name}.kind", "unknown-kind", fault.says)
             return
-        nodes = [Node("part", *key) for key in self.names.parts if key[0] == node.name]
-        placed = tuple(self.placed[n] for n in nodes if n in self.placed)
+        placed = tuple(self.parts.placed[n] for n in self.parts.of(node.name) if n in self.parts.placed)
         if not placed:
             return
         try:
@@ -239,13 +180,12 @@ class _Evaluation:
         node = Node("figure", name)
         parts: dict[str, Any] = {}
         for figure, part in self.names.parts:
-            solution = self.solutions.get(Node("part", figure, part)) if figure == name else None
+            solution = self.parts.solutions.get(Node("part", figure, part)) if figure == name else None
             if solution is not None:
-                parts[part] = _quantities(solution, self.teller)
+                parts[part] = quantities(solution, self.teller)
         result: dict[str, Any] = {"quantities": {}, "parts": parts, "drawing": None, "tallies": {}}
         if node in self.composed:
-            typed = {part.name: part for part in self.names.figures[name][1].parts}
-            result["drawing"] = drawing.draw(self.composed[node], self.teller, typed)
+            result["drawing"] = drawing.draw(self.composed[node], self.teller, self._pens(name))
         if node in self.tallies:
             tallies = self.tallies[node]
             result["tallies"] = tallies.told()
@@ -253,6 +193,19 @@ class _Evaluation:
                 measure: self.teller.tell(tallies.quantity(measure)) for measure in ("area", "perimeter")
             }
         return result
+
+    def _pens(self, figure: str) -> dict[str, drawing.Pen]:
+        """What is drawn of each part beside its shape: as typed, and how it can be moved."""
+        pens: dict[str, drawing.Pen] = {}
+        for node in self.parts.of(figure):
+            if node in self.parts.placed:
+                typed = tuple(self.parts.typed.get(node, {}).items())
+                shift = tuple(
+                    float(self._measurement(text, "length", figure).value)
+                    for text in self.names.parts[figure, node.part][1].at
+                )
+                pens[node.part] = drawing.Pen(typed, shift, self.parts.axes(node))
+        return pens
 
     # Lines and asks
 
@@ -331,24 +284,6 @@ class _Evaluation:
     def _unanswered(self, number: int) -> dict[str, Any]:
         empty = dict.fromkeys(("quantity", "kind", "exact", "tex", "decimal", "unit", "rounded", "text"))
         return {"label": self.problem.asks[number].label, **empty, "steps": [], "working": []}
-
-
-# While one part is dragged, all others stay as they are: what was solved and placed is remembered.
-
-
-@lru_cache(maxsize=2000)
-def _solved(shape: str, given: tuple[tuple[str, Quantity], ...], teller: Teller) -> Solution:
-    return solve(catalogue()[shape], dict(given), teller.pi, lambda quantity: teller.written(quantity).text)
-
-
-@lru_cache(maxsize=2000)
-def _quantities(solution: Solution, teller: Teller) -> dict[str, Any]:
-    return {quantity: teller.tell(value) for quantity, value in solution.values.items()}
-
-
-@lru_cache(maxsize=2000)
-def _placed(name: str, index: int, join: str, solution: Solution, placement: Placement) -> PlacedPart:
-    return place(name, index, join, solution, placement)
 
 
 def kind_name(kind: Kind) -> str:

@@ -10,6 +10,7 @@ from typing import NamedTuple
 
 from mensuration.expressions import ExpressionError, Path, parse, paths
 from mensuration.expressions.parse import FUNCTIONS
+from mensuration.outlines import texts_of
 from mensuration.problem.complaints import Complaints
 from mensuration.problem.schema import Figure, Part, Problem
 from mensuration.units import UNITS
@@ -120,6 +121,8 @@ def texts(problem: Problem, names: Names, node: Node) -> Iterator[str]:
         part = names.parts[node.name, node.part][1]
         yield from part.given.values()
         yield from (*part.at, part.turn)
+        yield from texts_of(part.walk or "")
+        yield from (text for point in part.points or () for text in point)
     elif node.kind == "line":
         yield problem.lines[names.lines[node.name]].expression
     elif node.kind == "ask":
@@ -131,6 +134,10 @@ def needs(problem: Problem, names: Names, node: Node) -> set[Node]:
     if node.kind == "figure":
         return {Node("part", *key) for key in names.parts if key[0] == node.name}
     found: set[Node] = set()
+    if node.kind == "part":
+        on = names.parts[node.name, node.part][1].on
+        if on is not None and (node.name, on.part) in names.parts:
+            found.add(Node("part", node.name, on.part))
     for text in texts(problem, names, node):
         try:
             tree = parse(text)

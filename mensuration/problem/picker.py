@@ -6,6 +6,7 @@ from functools import cache
 from typing import Any
 
 from mensuration.catalogue import Figure, figures
+from mensuration.catalogue.figure import FAMILIES
 from mensuration.expressions import Quantity, Scope, evaluate, parse
 from mensuration.numbers import PI
 from mensuration.plane import Placement, place
@@ -18,18 +19,20 @@ from mensuration.units import LENGTH
 def picker() -> list[dict[str, Any]]:
     """Every figure: name, title, measures, starting givens and outline."""
     rows = []
-    for figure in figures().values():
+    for figure in sorted(figures().values(), key=lambda f: FAMILIES.index(f.family)):
         given = {name: _starting(figure, name, text) for name, text in figure.starting.items()}
         part = place(figure.name, 0, "add", solve(figure, given, PI), Placement())
         rows.append(
             {
                 "name": figure.name,
                 "title": figure.title,
+                "family": figure.family,
                 "measures": [m.name for m in figure.measures],
                 "starting": dict(figure.starting),
                 "scales": [name for name in figure.starting if _kind(figure, name) == "length"],
                 "path": picture(part, 1.0),
                 "bounds": list(part.box),
+                "seat": figure.seat_edge.length if figure.seat_edge else None,
             }
         )
     return rows

@@ -59,12 +59,31 @@ class Settings(Model):
     rounding: RoundingRule | Literal["none"] = RoundingRule(places=2)
 
 
+class Attachment(Model):
+    """What a part stands on: a straight edge of another part, or (with no edge) that part's middle.
+
+    On an edge it stands ``out`` of the other part or lies ``in`` it; ``along`` says which ends meet where the
+    two edges are not equally long. ``at`` then shifts it along the edge and away from it.
+    """
+
+    part: Name
+    edge: Annotated[str | None, Field(max_length=60)] = None
+    side: Literal["out", "in"] = "out"
+    along: Literal["start", "middle", "end"] = "middle"
+
+
 class Part(Model):
-    """One part of a plane figure: a shape with givens, placed and joined."""
+    """One part of a plane figure: a shape with givens, placed and joined.
+
+    The shape ``outline`` has a ``walk`` or ``points`` instead of givens.
+    """
 
     name: Name
     shape: Annotated[str, Field(max_length=60)]
     given: dict[Annotated[str, Field(max_length=60)], Typed] = {}
+    walk: Annotated[Typed | None, Field(description="Steps such as R 9, U 7, L ?")] = None
+    points: Annotated[list[tuple[Typed, Typed]] | None, Field(max_length=200)] = None
+    on: Attachment | None = None
     at: tuple[Typed, Typed] = ("0", "0")
     turn: Typed = "0"
     flip: bool = False
