@@ -84,7 +84,7 @@ def arrange(parts: tuple[PlacedPart, ...]) -> Arrangement:
         return Arrangement(parts, [], [], 0.0, {})
     left, bottom, right, top = around([part.box for part in parts])
     tolerance = RELATIVE_TOLERANCE * hypot(right - left, top - bottom)
-    vertices = _Vertices(tolerance)
+    vertices = Vertices(tolerance)
     ends: dict[tuple[int, int], tuple[int, int]] = {}
     splits = _split(parts, vertices, ends, tolerance)
     fragments = _merge(splits, vertices, tolerance)
@@ -92,7 +92,7 @@ def arrange(parts: tuple[PlacedPart, ...]) -> Arrangement:
     return Arrangement(parts, vertices.all, fragments, tolerance, ends)
 
 
-class _Vertices:
+class Vertices:
     """Vertices by place, so that spots within the tolerance become one."""
 
     def __init__(self, tolerance: float) -> None:
@@ -123,7 +123,7 @@ class _Vertices:
 
 def _split(
     parts: tuple[PlacedPart, ...],
-    vertices: _Vertices,
+    vertices: Vertices,
     ends: dict[tuple[int, int], tuple[int, int]],
     tolerance: float,
 ) -> list[tuple[Edge, dict[int, float]]]:
@@ -167,7 +167,7 @@ def _meet(
     two: Edge,
     twos: dict[int, float],
     ends: dict[tuple[int, int], tuple[int, int]],
-    vertices: _Vertices,
+    vertices: Vertices,
     tolerance: float,
 ) -> int:
     before = len(ones) + len(twos)
@@ -195,7 +195,7 @@ def on_edge(edge: Edge, spot: Spot, tolerance: float) -> bool:
 
 
 def _merge(
-    splits: list[tuple[Edge, dict[int, float]]], vertices: _Vertices, tolerance: float
+    splits: list[tuple[Edge, dict[int, float]]], vertices: Vertices, tolerance: float
 ) -> list[Fragment]:
     fragments: list[Fragment] = []
     known: dict[tuple[int, int], list[Fragment]] = {}

@@ -1,0 +1,257 @@
+"""Cutting a region along straight cuts into pieces, by tracing the faces of the planar graph of all sides.
+
+Sides and cuts are split where they meet; from every end one goes on along the side that turns farthest to
+the left; each such walk is one loop of one piece. Bits of a cut that lead nowhere are left out.
+"""
+
+from __future__ import annotations
+
+import itertools
+from collections.abc import Iterable, Sequence
+from dataclasses import replace
+from math import atan2, hypot, pi
+
+from mensuration.expressions import Quantity, Scope, evaluate, parse
+from mensuration.numbers import NotClosed, Real
+from mensuration.plane.arrangement import Vertex, Vertices, on_edge
+from mensuration.plane.crossings import ball_meeting, meetings
+from mensuration.plane.edges import Edge, Point, Spot
+from mensuration.plane.exactly import exact_meeting
+from mensuration.plane.regions import Loop, Region, straight_side
+
+Cut = tuple[Point, Point]
+MAX_SIDES = 4000
+
+
+class TooManyPieces(ValueError):
+    """The cuts would make more pieces than can be shown."""
+
+
+def meeting_point(one: Edge, two: Edge, spot: Spot) -> Point:
+    """The meeting of two sides nearest to a spot: exact where it can be."""
+    try:
+        x, y = exact_meeting(one, two, spot)
+        return Real(x), Real(y)
+    except NotClosed:
+        return (
+            Real(None, lambda: ball_meeting(one, two, spot)[0]),
+            Real(None, lambda: ball_meeting(one, two, spot)[1]),
+        )
+
+
+def cut(region: Region, cuts: Iterable[Cut]) -> list[Region]:
+    """The pieces into which straight cuts divide a region, from left to right and from the bottom up."""
+    graph = _Graph(region.tolerance)
+    sides = [*region.edges, *(straight_side("cut", i, a, b) for i, (a, b) in enumerate(cuts))]
+    whole = len(region.edges)
+    steps = graph.split(sides)
+    outline = _cancelled([step for index, step in steps if index < whole])
+    inner: dict[tuple[int, int], _Step] = {}
+    for index, step in steps:
+        if (
+            index >= whole
+            and step.tail != step.head
+            and not _on_any(step.middle, region, 2 * region.tolerance)
+        ):
+            if region.contains(step.middle):
+                inner.setdefault((min(step.tail, step.head), max(step.tail, step.head)), step)
+    kept = _without_loose_ends(
+        list(inner.values()), {end for step in outline for end in (step.tail, step.head)}
+    )
+    walks = graph.faces(outline + [way for step in kept for way in (step, step.back())])
+    return _assembled(walks, region)
+
+
+def _on_any(spot: Spot, region: Region, tolerance: float) -> bool:
+    return any(on_edge(edge, spot, tolerance) for edge in region.edges)
+
+
+class _Step:
+    """One piece of a side between two vertices, in one direction."""
+
+    def __init__(self, edge: Edge, tail: int, head: int) -> None:
+        self.edge, self.tail, self.head = edge, tail, head
+
+    @property
+    def middle(self) -> Spot:
+        return self.edge.spot(0.5)
+
+    def back(self) -> _Step:
+        edge = self.edge
+        sweep = None if edge.sweep is None else -edge.sweep
+        return _Step(replace(edge, start=edge.end, end=edge.start, sweep=sweep), self.head, self.tail)
+
+    def heading(self, at_end: bool) -> float:
+        near, far = (1.0, 1.0 - 1e-4) if at_end else (0.0, 1e-4)
+        a, b = self.edge.spot(near), self.edge.spot(far)
+        return atan2(b[1] - a[1], b[0] - a[0])
+
+
+class _Graph:
+    def __init__(self, tolerance: float) -> None:
+        self.tolerance = tolerance
+        self.vertices = Vertices(tolerance)
+
+    def split(self, sides: Sequence[Edge]) -> list[tuple[int, _Step]]:
+        """Every side cut where others meet it: (which side, a piece of it)."""
+        ends = [(self._vertex(side.a, side.start), self._vertex(side.b, side.end)) for side in sides]
+        stops: list[dict[int, float]] = [{a: 0.0} if a == b else {a: 0.0, b: 1.0} for a, b in ends]
+        for (i, one), (j, two) in itertools.combinations(enumerate(sides), 2):
+            if _far(one, two, self.tolerance):
+                continue
+            for index, side, other in ((i, one, j), (j, two, i)):
+                for end in ends[other]:
+                    self._stop(stops[index], side, end)
+            for spot in meetings(one, two, self.tolerance):
+                if on_edge(one, spot, self.tolerance) and on_edge(two, spot, self.tolerance):
+                    found = self.vertices.find(spot)
+                    if found is None:
+                        found = self._vertex(spot, meeting_point(one, two, spot))
+                    for index, side in ((i, one), (j, two)):
+                        self._stop(stops[index], side, found)
+        steps: list[tuple[int, _Step]] = []
+        for index, side in enumerate(sides):
+            order = sorted((t, v) for v, t in stops[index].items())
+            if side.whole_turn:
+                order.append((order[0][0] + 1.0, order[0][1]))
+            for (t, tail), (u, head) in itertools.pairwise(order):
+                whole = len(order) == 2
+                steps.append(
+                    (index, _Step(side if whole else self._piece(side, t, u, tail, head), tail, head))
+                )
+            if len(steps) > MAX_SIDES:
+                raise TooManyPieces
+        return steps
+
+    def _vertex(self, spot: Spot, point: Point) -> int:
+        return self.vertices.add(Vertex(spot, point))
+
+    def _stop(self, stops: dict[int, float], side: Edge, vertex: int) -> None:
+        spot = self.vertices.all[vertex].spot
+        if vertex not in stops and on_edge(side, spot, self.tolerance):
+            stops[vertex] = side.parameter(spot)
+
+    def _piece(self, side: Edge, t: float, u: float, tail: int, head: int) -> Edge:
+        start, end = self.vertices.all[tail].exact, self.vertices.all[head].exact
+        assert start is not None and end is not None
+        if side.straight:
+            return straight_side(side.name, side.index, start, end)
+        assert side.sweep is not None and side.centre is not None and side.radius is not None
+        return _arc_piece(side, start, end, u - t)
+
+    def faces(self, steps: list[_Step]) -> list[list[_Step]]:
+        """Closed walks, each turning as far left as it can at every vertex."""
+        leaving: dict[int, list[_Step]] = {}
+        for step in steps:
+            leaving.setdefault(step.tail, []).append(step)
+        walks: list[list[_Step]] = []
+        waiting = set(steps)
+        for first in steps:
+            if first not in waiting:
+                continue
+            walk, step = [first], first
+            waiting.discard(first)
+            while step.head != first.tail or len(leaving[step.head]) > 1:
+                back = step.heading(True)
+                ways = [w for w in leaving[step.head] if w in waiting or w is first]
+                if not ways:
+                    break
+                # The back of the way that was come by is last: it is taken only where nothing else leads on.
+                step = min(ways, key=lambda w: ((back - w.heading(False)) % (2 * pi)) or 2 * pi)
+                if step is first:
+                    break
+                waiting.discard(step)
+                walk.append(step)
+            walks.append(walk)
+        return walks
+
+
+def _arc_piece(side: Edge, start: Point, end: Point, share: float) -> Edge:
+    """A piece of an arc between two points of it; its sweep from the points, near to the rough one."""
+    assert side.sweep is not None and side.centre is not None and side.radius is not None
+    rough = float(side.sweep) * share
+    centre, radius = side.centre, side.radius
+    ux, uy = start[0] - centre[0], start[1] - centre[1]
+    vx, vy = end[0] - centre[0], end[1] - centre[1]
+    cosine = (ux * vx + uy * vy) / (radius * radius)
+    least = evaluate(parse("acos(c)"), Scope(lambda path: Quantity(cosine))).value
+    one = Real.of(1)
+    sweep = min((least, one - least), key=lambda angle: abs(float(angle) - abs(rough)))
+    length = Real.of(0) if float(side.length) == 0 else side.length * sweep / abs(side.sweep)
+    return replace(side, start=start, end=end, sweep=sweep if rough > 0 else -sweep, length=length)
+
+
+def _far(one: Edge, two: Edge, tolerance: float) -> bool:
+    a, b = one.box, two.box
+    return (
+        a[0] > b[2] + tolerance
+        or b[0] > a[2] + tolerance
+        or a[1] > b[3] + tolerance
+        or b[1] > a[3] + tolerance
+    )
+
+
+def _cancelled(steps: list[_Step]) -> list[_Step]:
+    """Straight pieces of boundary that run both ways have the region on neither side: they go."""
+    straight = {(s.tail, s.head) for s in steps if s.edge.straight}
+    return [s for s in steps if not (s.edge.straight and (s.head, s.tail) in straight)]
+
+
+def _without_loose_ends(steps: list[_Step], fixed: set[int]) -> list[_Step]:
+    while True:
+        counts: dict[int, int] = {}
+        for step in steps:
+            for end in (step.tail, step.head):
+                counts[end] = counts.get(end, 0) + 1
+        kept = [s for s in steps if all(end in fixed or counts[end] > 1 for end in (s.tail, s.head))]
+        if len(kept) == len(steps):
+            return kept
+        steps = kept
+
+
+def _assembled(walks: list[list[_Step]], region: Region) -> list[Region]:
+    loops = [_joined(walk) for walk in walks]
+    outer = [(loop, Region((loop,), region.pi)) for loop in loops]
+    pieces = [(loop, alone) for loop, alone in outer if float(alone.area) > 0]
+    holes = [loop for loop, alone in outer if float(alone.area) <= 0]
+    made: list[Region] = []
+    owners = [_owner(hole, [alone for _, alone in pieces]) for hole in holes]
+    for index, (loop, _) in enumerate(pieces):
+        own = tuple(hole for hole, owner in zip(holes, owners, strict=True) if owner == index)
+        made.append(Region((loop, *own), region.pi))
+    return sorted(made, key=lambda piece: (round(piece.box[1], 9), round(piece.box[0], 9)))
+
+
+def _owner(hole: Loop, pieces: list[Region]) -> int | None:
+    """The smallest piece that a hole lies in."""
+    spot = hole[0].spot(0.37)
+    around = [i for i, piece in enumerate(pieces) if piece.contains(spot)]
+    return min(around, key=lambda i: float(pieces[i].area)) if around else None
+
+
+def _joined(walk: list[_Step]) -> Loop:
+    """The sides of a walk, with straight ones that run on from one another put together."""
+    runs: list[list[Edge]] = []
+    for step in walk:
+        if runs and _runs_on(runs[-1][-1], step.edge):
+            runs[-1].append(step.edge)
+        else:
+            runs.append([step.edge])
+    if len(runs) > 1 and _runs_on(runs[-1][-1], runs[0][0]):
+        runs[0] = runs.pop() + runs[0]
+    sides: list[Edge] = []
+    for index, run in enumerate(runs):
+        if run[0].straight and len(run) > 1:
+            sides.append(straight_side(f"side {index + 1}", index, run[0].start, run[-1].end))
+        else:
+            sides += [replace(edge, index=index + i) for i, edge in enumerate(run)]
+    return tuple(sides)
+
+
+def _runs_on(one: Edge, two: Edge) -> bool:
+    if not one.straight or not two.straight:
+        return False
+    (ax, ay), (bx, by), (cx, cy) = one.a, one.b, two.b
+    u, v = (bx - ax, by - ay), (cx - bx, cy - by)
+    size = hypot(*u) * hypot(*v)
+    return abs(u[0] * v[1] - u[1] * v[0]) <= 1e-9 * size and u[0] * v[0] + u[1] * v[1] > 0

@@ -1,0 +1,143 @@
+"""Which shape a piece is, with the formula people would use for it and the numbers put into it."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+
+from mensuration.numbers import Real
+from mensuration.plane.edges import Edge, Point
+from mensuration.plane.regions import Region
+
+CORNERED = "polygon on the corners"
+
+
+@dataclass(frozen=True)
+class Shape:
+    """A recognised shape: its name, its area as a formula over ``sizes`` (lengths by name)."""
+
+    name: str
+    formula: str
+    sizes: Mapping[str, Real] = field(default_factory=dict)
+    symbols: Mapping[str, str] = field(default_factory=dict)
+
+
+def shape_of(region: Region) -> Shape:
+    """The shape of a piece without arcs; an irregular one is measured by its corners."""
+    if len(region.loops) == 1 and region.straight:
+        loop = region.loops[0]
+        found = {3: _triangle, 4: _quadrilateral}.get(len(loop), lambda _: None)(loop)
+        if found is not None:
+            return found
+    return by_corners(region)
+
+
+def _triangle(loop: tuple[Edge, ...]) -> Shape | None:
+    for i in range(3):
+        one, two = loop[i], loop[(i + 1) % 3]
+        if _dot(one, two).sign() == 0:
+            return Shape(
+                "right triangle",
+                "1/2 base height",
+                *_sizes(base=(_level_first(one, two), "b"), height=(_level_first(two, one), "h")),
+            )
+    for side in loop:
+        if _level(side) or _upright(side):
+            apex = loop[(loop.index(side) + 1) % 3].end
+            axis = 1 if _level(side) else 0
+            height = abs(apex[axis] - side.start[axis])
+            return Shape(
+                "triangle", "1/2 base height", *_sizes(base=(side.length, "b"), height=(height, "h"))
+            )
+    return None
+
+
+def _level_first(one: Edge, two: Edge) -> Real:
+    """One of two lengths: the level one for the base, so that the picture and the formula agree."""
+    return two.length if _upright(one) and _level(two) else one.length
+
+
+def _quadrilateral(loop: tuple[Edge, ...]) -> Shape | None:
+    a, b, c, d = loop
+    if _parallel(a, c) and _parallel(b, d):
+        if _dot(a, b).sign() == 0:
+            wide, high = (b, a) if _level(b) else (a, b)
+            if wide.length.same_as(high.length):
+                return Shape("square", "side^2", *_sizes(side=(wide.length, "s")))
+            return Shape(
+                "rectangle", "width height", *_sizes(width=(wide.length, "w"), height=(high.length, "h"))
+            )
+        base, other = (a, c) if _level(a) or _upright(a) else (b, d)
+        height = _between(base, other)
+        return Shape("parallelogram", "base height", *_sizes(base=(base.length, "b"), height=(height, "h")))
+    for one, two in ((a, c), (b, d)):
+        if _parallel(one, two):
+            base, top = (one, two) if float(one.length) >= float(two.length) else (two, one)
+            return Shape(
+                "trapezoid",
+                "1/2 (base + top) height",
+                *_sizes(base=(base.length, "a"), top=(top.length, "b"), height=(_between(one, two), "h")),
+            )
+    return None
+
+
+def by_corners(region: Region) -> Shape:
+    """The shoelace sum over the corners."""
+    names: dict[str, tuple[Real, str]] = {}
+    products: list[str] = []
+    number = 0
+    for loop in region.loops:
+        sides = [side for side in loop if not side.whole_turn]
+        first = number + 1
+        for index, side in enumerate(sides):
+            number += 1
+            names[f"x{number}"] = (side.start[0], f"x_{{{number}}}")
+            names[f"y{number}"] = (side.start[1], f"y_{{{number}}}")
+            after = first if index == len(sides) - 1 else number + 1
+            products.append(f"(x{number} y{after} - x{after} y{number})")
+    formula = f"1/2 ({' + '.join(products)})"
+    return Shape(CORNERED, formula, *_sizes(**names))
+
+
+def _sizes(**named: tuple[Real, str]) -> tuple[dict[str, Real], dict[str, str]]:
+    return (
+        {name: value for name, (value, _) in named.items()},
+        {name: symbol for name, (_, symbol) in named.items()},
+    )
+
+
+def _vector(side: Edge) -> Point:
+    return side.end[0] - side.start[0], side.end[1] - side.start[1]
+
+
+def _dot(one: Edge, two: Edge) -> Real:
+    u, v = _vector(one), _vector(two)
+    return u[0] * v[0] + u[1] * v[1]
+
+
+def _cross(one: Edge, two: Edge) -> Real:
+    u, v = _vector(one), _vector(two)
+    return u[0] * v[1] - u[1] * v[0]
+
+
+def _parallel(one: Edge, two: Edge) -> bool:
+    return _cross(one, two).sign() == 0
+
+
+def _level(side: Edge) -> bool:
+    return _vector(side)[1].sign() == 0
+
+
+def _upright(side: Edge) -> bool:
+    return _vector(side)[0].sign() == 0
+
+
+def _between(one: Edge, two: Edge) -> Real:
+    """The distance of two parallel sides."""
+    if _level(one):
+        return abs(two.start[1] - one.start[1])
+    if _upright(one):
+        return abs(two.start[0] - one.start[0])
+    u = _vector(one)
+    x, y = two.start[0] - one.start[0], two.start[1] - one.start[1]
+    return abs((u[0] * y - u[1] * x) / one.length)

@@ -1,0 +1,258 @@
+"""Ways to split a region: each a list of signed pieces that make up its area."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from mensuration.numbers import NotClosed, Real
+from mensuration.plane.cutting import Cut, cut
+from mensuration.plane.edges import Edge, Point
+from mensuration.plane.regions import Region, bulge, straight_side
+from mensuration.ways.cuts import LEVEL, UPRIGHT, corners, fewest_cuts, right_angled, row_cuts
+from mensuration.ways.shapes import CORNERED, Shape, by_corners, shape_of
+
+MOST_CORNERS = 60  # past it only the coordinates of the corners are offered
+_HALF = Real.of(1) / Real.of(2)
+
+
+@dataclass(frozen=True)
+class Piece:
+    """One signed piece of a way; ``region`` is where it lies, ``value`` its area (never negative)."""
+
+    sign: int
+    region: Region
+    shape: Shape
+    value: Real
+
+
+@dataclass(frozen=True)
+class Way:
+    """One manner of splitting: its pieces, and the lines along which they are cut."""
+
+    name: str
+    title: str
+    about: str
+    pieces: tuple[Piece, ...]
+    cuts: tuple[Cut, ...] = ()
+
+    @property
+    def total(self) -> Real:
+        return Real.sum(p.value if p.sign > 0 else -p.value for p in self.pieces)
+
+
+def ways_of(region: Region, own: Sequence[Cut] = ()) -> list[Way]:
+    """Every way in which this region can be split here; ``own`` are cut lines drawn by a person."""
+    names = ["own"] if own else []
+    if not region.straight:
+        names.append("round")
+    elif len(corners(region)) <= MOST_CORNERS:
+        names += ["level", "upright"]
+        if right_angled(region):
+            names.append("fewest")
+        names += ["surround", "fan"]
+    if region.straight:
+        names.append("corners")
+    ways: list[Way] = []
+    for name in names:
+        try:
+            way = way_named(name, region, own)
+        except NotClosed:
+            continue
+        if name not in ("fewest", "upright") or all(_cut_apart(way, other) for other in ways):
+            ways.append(way)
+    return ways
+
+
+def _cut_apart(one: Way, two: Way) -> bool:
+    """Whether two ways cut along different lines."""
+    return not one.cuts or {_rough(c) for c in one.cuts} != {_rough(c) for c in two.cuts}
+
+
+def _rough(line: Cut) -> frozenset[tuple[float, float]]:
+    return frozenset((round(float(x), 9), round(float(y), 9)) for x, y in line)
+
+
+def way_named(name: str, region: Region, own: Sequence[Cut] = ()) -> Way:
+    """One way by its name. NotClosed where the region can't be split so."""
+    return {
+        "own": lambda: _along("own", region, own),
+        "level": lambda: _along("level", region, row_cuts(region, LEVEL)),
+        "upright": lambda: _along("upright", region, row_cuts(region, UPRIGHT)),
+        "fewest": lambda: _along("fewest", region, fewest_cuts(region)),
+        "surround": lambda: _surround(region),
+        "fan": lambda: _fan(region),
+        "corners": lambda: _corners(region),
+        "round": lambda: _round(region),
+    }[name]()
+
+
+def usual_way(region: Region) -> str:
+    """The way in which people would split this region first."""
+    if not region.straight:
+        return "round"
+    if len(corners(region)) > MOST_CORNERS:
+        return "corners"
+    return "fewest" if right_angled(region) else "level"
+
+
+TITLES = {
+    "own": ("Along my own cut lines", "the lines you drew"),
+    "level": ("{} by level cuts", "a level cut from every corner that the figure opens to"),
+    "upright": ("{} by upright cuts", "an upright cut from every corner that the figure opens to"),
+    "fewest": ("Fewest rectangles", "cuts between inward corners first: no splitting needs fewer rectangles"),
+    "surround": (
+        "Surrounding rectangle less the corners",
+        "the whole rectangle round it, less what is missing",
+    ),
+    "fan": ("Triangles from one corner", "all diagonals from one corner; what turns back is taken away"),
+    "corners": ("Corner coordinates", "the shoelace sum over the corners, walked anticlockwise"),
+    "round": ("Polygon and circle parts", "the polygon on the corners, and what each arc adds or takes"),
+}
+
+
+def _made(name: str, pieces: Sequence[Piece], cuts: Sequence[Cut], shapes: str = "Pieces") -> Way:
+    title, about = TITLES[name]
+    return Way(name, title.format(shapes), about, tuple(pieces), tuple(cuts))
+
+
+def _along(name: str, region: Region, cuts: Sequence[Cut]) -> Way:
+    parts = cut(region, cuts)
+    pieces = [piece for part in parts for piece in _pieces(part)]
+    kinds = {piece.shape.name for piece in pieces}
+    shapes = "Rectangles" if kinds <= {"rectangle", "square"} else "Trapezoids and triangles"
+    return _made(name, pieces, cuts, shapes)
+
+
+def _pieces(region: Region, sign: int = 1) -> list[Piece]:
+    """A piece as it is told: one shape where it has straight sides, else the polygon and its circle parts."""
+    if region.straight:
+        return [Piece(sign, region, shape_of(region), region.area)]
+    return [Piece(sign * p.sign, p.region, p.shape, p.value) for p in _round(region).pieces]
+
+
+def _surround(region: Region) -> Way:
+    left, bottom, right, top = _exact_box(region)
+    ends = [(left, bottom), (right, bottom), (right, top), (left, top)]
+    frame = tuple(straight_side(f"side {i + 1}", i, ends[i], ends[(i + 1) % 4]) for i in range(4))
+    whole = Region((frame,), region.pi)
+    gaps = Region((frame, *(_reversed(loop) for loop in region.loops)), region.pi)
+    missing = [gap for part in cut(gaps, []) for gap in _simple(part)]
+    pieces = [Piece(1, whole, shape_of(whole), whole.area)]
+    pieces += [Piece(-1, gap, shape_of(gap), gap.area) for gap in missing]
+    cuts = [(side.start, side.end) for gap in missing for side in gap.edges]
+    return _made("surround", pieces, cuts)
+
+
+def _simple(region: Region) -> list[Region]:
+    """A gap as rectangles, triangles and trapezoids."""
+    if shape_of(region).name != CORNERED:
+        return [region]
+    lines = fewest_cuts(region) if right_angled(region) else row_cuts(region, LEVEL)
+    return cut(region, lines)
+
+
+def _exact_box(region: Region) -> tuple[Real, Real, Real, Real]:
+    xs = [side.start[0] for side in region.edges]
+    ys = [side.start[1] for side in region.edges]
+    return min(xs, key=float), min(ys, key=float), max(xs, key=float), max(ys, key=float)
+
+
+def _reversed(loop: Sequence[Edge]) -> tuple[Edge, ...]:
+    return tuple(straight_side(side.name, i, side.end, side.start) for i, side in enumerate(reversed(loop)))
+
+
+def _fan(region: Region) -> Way:
+    """Triangles on one corner and every side that does not touch it, signed."""
+    best: list[Piece] | None = None
+    for corner in corners(region):
+        pieces = _triangles(region, corner.point)
+        if best is None or _back(pieces) < _back(best):
+            best = pieces
+        if _back(best) == 0:
+            break
+    assert best is not None
+    lines: dict[frozenset[tuple[float, float]], Cut] = {}
+    for piece in best:
+        for side in piece.region.edges:
+            if side.name == "diagonal":
+                lines[_rough((side.start, side.end))] = (side.start, side.end)
+    return _made("fan", best, list(lines.values()))
+
+
+def _back(pieces: Sequence[Piece]) -> int:
+    return sum(piece.sign < 0 for piece in pieces)
+
+
+def _triangles(region: Region, tip: Point) -> list[Piece]:
+    pieces: list[Piece] = []
+    for side in region.edges:
+        a, b = side.start, side.end
+        doubled = (a[0] - tip[0]) * (b[1] - tip[1]) - (b[0] - tip[0]) * (a[1] - tip[1])
+        sign = doubled.sign()
+        if not sign:
+            continue
+        p, q = (a, b) if sign > 0 else (b, a)
+        loop = (
+            straight_side("diagonal", 0, tip, p),
+            straight_side("side", 1, p, q),
+            straight_side("diagonal", 2, q, tip),
+        )
+        triangle = Region((loop,), region.pi)
+        pieces.append(Piece(sign, triangle, shape_of(triangle), abs(doubled) * _HALF))
+    return pieces
+
+
+def _corners(region: Region) -> Way:
+    return _made("corners", [Piece(1, region, by_corners(region), region.area)], [])
+
+
+def _round(region: Region) -> Way:
+    """The polygon on the corners, and every arc's segment, added where it bulges out."""
+    pieces: list[Piece] = []
+    cuts: list[Cut] = []
+    chords = tuple(
+        tuple(
+            side if side.straight else straight_side(side.name, side.index, side.start, side.end)
+            for side in loop
+        )
+        for loop in region.loops
+        if not any(side.whole_turn for side in loop)
+    )
+    if chords:
+        polygon = Region(chords, region.pi)
+        sign = polygon.area.sign()
+        if sign:
+            shape = shape_of(polygon) if sign > 0 else by_corners(polygon)
+            pieces.append(Piece(sign, polygon, shape, abs(polygon.area)))
+    for side in region.edges:
+        if side.straight:
+            continue
+        size = bulge(side, region.pi)
+        sign = size.sign()
+        value = abs(size)
+        if side.whole_turn:
+            loop: tuple[Edge, ...] = (side,)
+        else:
+            loop = (side, straight_side("chord", 1, side.end, side.start))
+            cuts.append((side.start, side.end))
+        pieces.append(Piece(sign, Region((loop,), region.pi), _arc_shape(side), value))
+    return _made("round", pieces, cuts)
+
+
+def _arc_shape(side: Edge) -> Shape:
+    assert side.radius is not None and side.sweep is not None
+    if side.minor is not None:
+        return Shape("ellipse", "pi a b", {"a": side.radius, "b": side.minor}, {"a": "a", "b": "b"})
+    sizes, symbols = {"radius": side.radius}, {"radius": "r"}
+    if side.whole_turn:
+        return Shape("circle", "pi radius^2", sizes, symbols)
+    angle = abs(side.sweep)
+    if (angle - _HALF).sign() == 0:
+        return Shape("semicircle", "1/2 pi radius^2", sizes, symbols)
+    return Shape(
+        "segment",
+        "angle / 360° * pi radius^2 - 1/2 radius^2 sin(angle)",
+        {**sizes, "angle": angle},
+        {**symbols, "angle": r"\theta"},
+    )
