@@ -2,15 +2,26 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+from dataclasses import replace
 from functools import cached_property, lru_cache
 from typing import Any
 
 from mensuration.expressions import Path, Quantity, parse, paths
 from mensuration.expressions.write import Leaf, Written, write
-from mensuration.numbers import Real
-from mensuration.plane import AreaShare, Composition, PlacedPart, Stretch
-from mensuration.telling import Teller
+from mensuration.numbers import NotClosed, Real
+from mensuration.plane import AreaShare, Composition, PlacedPart, Stretch, compose
+from mensuration.plane.cutting import Cut, TooManyPieces
+from mensuration.plane.edges import Spot
+from mensuration.plane.paths import edge_segment, roomy_spot
+from mensuration.plane.regions import Region, regions_of
+from mensuration.telling import Teller, told
 from mensuration.units import Kind
+from mensuration.ways import Way, usual_way, way_named, ways_of
+from mensuration.ways.telling import as_steps, way_entries
+
+PARTS = "parts"
+EXPLAINED_PARTS = 12
 
 AREA_TITLES = {
     "overlap": ("overlap, counted twice", "lies partly on what was there before"),
@@ -36,8 +47,19 @@ def badge(index: int) -> str:
 class PlaneTallies:
     """Area and perimeter of one composed figure, entry by entry."""
 
-    def __init__(self, name: str, composition: Composition, teller: Teller, length: Kind) -> None:
+    def __init__(
+        self,
+        name: str,
+        composition: Composition,
+        teller: Teller,
+        length: Kind,
+        way: str | None = None,
+        cuts: Sequence[Cut] = (),
+    ) -> None:
+        """``way`` names the way in which the area is told, ``cuts`` are a person's own cut lines."""
         self.name = name
+        self.way = way
+        self.cuts = cuts
         self.composition = composition
         self.teller = teller
         self.length = length
@@ -52,19 +74,82 @@ class PlaneTallies:
         """Find both measures now, so that what can go wrong goes wrong here."""
         _ = self.composition.area, self.composition.perimeter
 
-    def told(self) -> dict[str, Any]:
-        return self._told
-
     @cached_property
-    def _told(self) -> dict[str, Any]:
+    def all(self) -> dict[str, Any]:
+        """The tally of every measure."""
         return {
-            "area": self._tally("area", [self._area_entry(share) for share in self.composition.shares]),
+            "area": self.split_tally(self.split) if self.split else self.parts_tally,
             "perimeter": self._tally("perimeter", self._perimeter_entries()),
         }
 
     def _tally(self, measure: str, entries: list[dict[str, Any]]) -> dict[str, Any]:
         total = self.teller.tell(self.quantity(measure))
-        return {"measure": measure, "entries": entries, "total": total, "note": total["note"]}
+        return {
+            "measure": measure,
+            "way": PARTS,
+            "entries": entries,
+            "total": total,
+            "note": total["note"],
+            "split": None,
+        }
+
+    @cached_property
+    def parts_tally(self) -> dict[str, Any]:
+        """The area as the parts were joined."""
+        return self._tally("area", [self._area_entry(share) for share in self.composition.shares])
+
+    # Ways of splitting
+
+    @cached_property
+    def region(self) -> Region:
+        composition = self.composition
+        return regions_of(composition.arrangement, composition.covers, composition.pi)
+
+    @cached_property
+    def split(self) -> Way | None:
+        """The way in which the area is told; None when as the parts were joined."""
+        alone = self.composition.parts[0] if len(self.composition.parts) == 1 else None
+        outlined = alone is not None and alone.solution.figure.name == "outline"
+        if self.way == PARTS or (self.way is None and not outlined) or not self.region.loops:
+            return None
+        try:
+            return way_named(self.way or usual_way(self.region), self.region, self.cuts)
+        except (NotClosed, TooManyPieces, KeyError):
+            return None
+
+    def ways(self) -> list[dict[str, Any]]:
+        """Every way to tell the area, each with its title and its tally."""
+        found = [
+            {
+                "name": PARTS,
+                "title": "As it was put together",
+                "about": "the parts, as they join",
+                "tally": self.parts_tally,
+            }
+        ]
+        for way in ways_of(self.region, self.cuts) if self.region.loops else []:
+            found.append(
+                {"name": way.name, "title": way.title, "about": way.about, "tally": self.split_tally(way)}
+            )
+        return found
+
+    def split_tally(self, way: Way) -> dict[str, Any]:
+        """The tally of one way, with what the board shows of it."""
+        entries = way_entries(way, self.teller, self.length)
+        scale = 1 / float(self.teller.unit.size(self.teller.pi))
+        pieces = [
+            {
+                "id": entry["id"],
+                "badge": entry["badge"],
+                "sign": entry["sign"],
+                "path": [edge_segment(edge, scale) for edge in piece.region.edges],
+                "label": [value * scale for value in _label(piece.region)],
+            }
+            for entry, piece in zip(entries, way.pieces, strict=True)
+        ]
+        cuts = [[[float(x) * scale, float(y) * scale] for x, y in line] for line in way.cuts]
+        tally = self._tally("area", entries)
+        return {**tally, "way": way.name, "split": {"title": way.title, "cuts": cuts, "pieces": pieces}}
 
     def warnings(self) -> list[tuple[str, str, str]]:
         """What is odd though it can be worked out: (part, sentence, code)."""
@@ -105,15 +190,31 @@ class PlaneTallies:
             "formula": None,
             "numbers": None,
         }
-        if share.role == "part":
+        if share.role == "part" and part.solution.figure.name == "outline":
+            entry.update(_outline_steps(part, self.teller, self.length))
+        elif share.role == "part":
             entry.update(_formula_of(part, "area", self.teller))
         elif share.role == "common":
             entry["title"] = f"common with {part.name}"
             entry["note"] = "what lies in all parts so far"
+            entry.update(self._region_steps(share))
         else:
             entry["title"], entry["note"] = AREA_TITLES[share.role]
             entry["note"] = f"{part.name} {entry['note']}"
+            if share.role == "overlap":
+                entry.update(self._region_steps(share))
         return entry
+
+    def _region_steps(self, share: AreaShare) -> dict[str, Any]:
+        """How an overlap or a common part is made up: the polygon on its corners and its segments."""
+        if share.relation != "partly" or len(self.composition.parts) > EXPLAINED_PARTS:
+            return {}
+        region = self.composition.overlap_region(share.part)
+        try:
+            way = way_named("round" if not region.straight else usual_way(region), region)
+        except (NotClosed, TooManyPieces):
+            return {}
+        return as_steps(way, self.teller, self.length)
 
     # Perimeter
 
@@ -156,7 +257,7 @@ class PlaneTallies:
             return none
         whole = self.teller.written(Quantity(stretch.edge.length, self.length))
         gone = self.teller.written(Quantity(others, self.length))
-        return {**none, "numbers": _told(Written(f"{whole.tex} - {gone.tex}", f"{whole.text} − {gone.text}"))}
+        return {**none, "numbers": told(Written(f"{whole.tex} - {gone.tex}", f"{whole.text} − {gone.text}"))}
 
     def _gone(self, stretch: Stretch) -> Real | None:
         """What is missing of an edge, when only this one stretch of it is left and both are exact."""
@@ -169,13 +270,26 @@ class PlaneTallies:
         return self.composition.part(index)
 
 
+def _label(region: Region) -> Spot:
+    border = [spot for edge in region.edges for spot in edge.samples]
+    return roomy_spot(region.box, region.contains, border, lambda spot: False)
+
+
+@lru_cache(maxsize=200)
+def _outline_steps(part: PlacedPart, teller: Teller, length: Kind) -> dict[str, Any]:
+    """An outline among other parts: split in the usual way."""
+    alone = compose((replace(part, index=0, edges=tuple(replace(e, part=0) for e in part.edges)),), teller.pi)
+    region = regions_of(alone.arrangement, alone.covers, teller.pi)
+    return as_steps(way_named(usual_way(region), region), teller, length)
+
+
 @lru_cache(maxsize=4000)
 def _formula_of(part: PlacedPart, quantity: str, teller: Teller) -> dict[str, Any]:
     """Steps to the quantity, its formula and the numbers in place."""
     solution = part.solution
     if quantity in solution.given:
         symbol = _symbol(part)(Path((quantity,)))
-        return {"formula": _told(symbol), "numbers": _told(_number(part, teller)(Path((quantity,))))}
+        return {"formula": told(symbol), "numbers": told(_number(part, teller)(Path((quantity,))))}
     path = solution.path_to({quantity})
     last = path[-1]
     return {
@@ -187,7 +301,7 @@ def _formula_of(part: PlacedPart, quantity: str, teller: Teller) -> dict[str, An
 def _step(part: PlacedPart, quantity: str, formula: str, teller: Teller) -> dict[str, Any]:
     written = _written(part, quantity, formula, teller)
     value = teller.written(part.solution.values[quantity])
-    return {"quantity": quantity, **written, "value": _told(value)}
+    return {"quantity": quantity, **written, "value": told(value)}
 
 
 def _written(part: PlacedPart, quantity: str, formula: str, teller: Teller) -> dict[str, Any]:
@@ -196,8 +310,8 @@ def _written(part: PlacedPart, quantity: str, formula: str, teller: Teller) -> d
     left = symbol(Path((quantity,)))
     right = write(tree, symbol)
     return {
-        "formula": _told(Written(f"{left.tex} = {right.tex}", f"{left.text} = {right.text}")),
-        "numbers": _told(write(tree, _number(part, teller), times=True)),
+        "formula": told(Written(f"{left.tex} = {right.tex}", f"{left.text} = {right.text}")),
+        "numbers": told(write(tree, _number(part, teller), times=True)),
     }
 
 
@@ -233,10 +347,6 @@ def _whole_length(part: PlacedPart, formula: str, teller: Teller) -> dict[str, A
     wanted = {path.text for path in paths(tree) if path.names != ("pi",)} - set(part.solution.given)
     return {
         "steps": [_step(part, s.quantity, s.formula, teller) for s in part.solution.path_to(wanted)],
-        "formula": _told(write(tree, _symbol(part))),
-        "numbers": _told(write(tree, _number(part, teller), times=True)),
+        "formula": told(write(tree, _symbol(part))),
+        "numbers": told(write(tree, _number(part, teller), times=True)),
     }
-
-
-def _told(written: Written) -> dict[str, str]:
-    return {"tex": written.tex, "text": written.text}

@@ -99,6 +99,11 @@ def _unfolded(exact: Exact, unit: Unit) -> dict[str, str]:
     }
 
 
+def told(written: Written) -> dict[str, str]:
+    """A piece of mathematics as results hold it."""
+    return {"tex": written.tex, "text": written.text}
+
+
 def _inside(value: Real, unit: Unit) -> Written:
     rational = value.rational
     if rational is not None:

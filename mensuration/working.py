@@ -15,7 +15,7 @@ Step = dict[str, str]
 
 def figure_working(tallies: PlaneTallies, measure: str, teller: Teller) -> list[Step]:
     """Formula, numbers and value of every entry that counts, then the sum."""
-    tally = tallies.told()[measure]
+    tally = tallies.all[measure]
     steps: list[Step] = []
     summands: list[tuple[str, Written]] = []
     for entry in tally["entries"]:

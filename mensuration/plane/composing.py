@@ -11,6 +11,7 @@ from mensuration.plane.arrangement import Arrangement, Fragment, arrange
 from mensuration.plane.edges import Edge, Spot
 from mensuration.plane.measuring import enclosed, run_length
 from mensuration.plane.placing import PlacedPart
+from mensuration.plane.regions import Region, regions_of
 
 APART, WITHIN, AROUND, PARTLY = "apart", "within", "around", "partly"
 
@@ -122,6 +123,13 @@ class Composition:
             return total(before)
         bit = 1 << part.index
         return enclosed(self.arrangement, lambda mask: self._prefixes(mask)[k] and bool(mask & bit), self.pi)
+
+    def overlap_region(self, part: PlacedPart) -> Region:
+        """What a part has in common with the figure joined from the parts before it."""
+        k, bit = self.parts.index(part), 1 << part.index
+        return regions_of(
+            self.arrangement, lambda mask: self._prefixes(mask)[k] and bool(mask & bit), self.pi
+        )
 
     @cached_property
     def area(self) -> Real:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import lru_cache
-from math import atan2, degrees, hypot
+from math import degrees, hypot
 from typing import Any
 
 from mensuration.catalogue.figure import XY, Angle, Grip, Span
@@ -14,11 +14,11 @@ from mensuration.expressions.nodes import Binary, Negative, Node, Number, UnitOf
 from mensuration.plane import Composition, Edge, PlacedPart, Stretch
 from mensuration.plane.arrangement import Fragment
 from mensuration.plane.edges import Point, Spot, around
+from mensuration.plane.paths import curve, edge_segment, roomy_spot
 from mensuration.tally import badge
 from mensuration.telling import Teller
 
 OUTLINE = "outline"
-LABEL_GRID = 5
 SEARCHED_PARTS = 24
 
 
@@ -77,7 +77,7 @@ class _FigurePen:
         if edge.straight:
             return {"kind": "line", "start": self.spot(start), "end": self.spot(end)}
         sweep = degrees(edge.angles[1]) * (fragment.end_t - fragment.start_t)
-        return _curve(edge, self.spot(start), self.spot(end), sweep if forward else -sweep, self.scale)
+        return curve(edge, self.spot(start), self.spot(end), sweep if forward else -sweep, self.scale)
 
     def stretch(self, index: int, stretch: Stretch) -> dict[str, Any]:
         return {
@@ -242,29 +242,6 @@ def sketched(edges: Sequence[Edge], spots: Sequence[Spot], teller: Teller) -> di
     }
 
 
-def edge_segment(edge: Edge, scale: float) -> dict[str, Any]:
-    """A whole edge as a piece of path."""
-    start, end = [edge.a[0] * scale, edge.a[1] * scale], [edge.b[0] * scale, edge.b[1] * scale]
-    if edge.straight:
-        return {"kind": "line", "start": start, "end": end}
-    return _curve(edge, start, end, degrees(edge.angles[1]), scale)
-
-
-def _curve(edge: Edge, start: list[float], end: list[float], sweep: float, scale: float) -> dict[str, Any]:
-    curve = {
-        "kind": "arc",
-        "start": start,
-        "end": end,
-        "centre": [edge.c[0] * scale, edge.c[1] * scale],
-        "radius": edge.r * scale,
-        "sweep": sweep,
-    }
-    if edge.minor is None or edge.heading is None:
-        return curve
-    lean = degrees(atan2(float(edge.heading[1]), float(edge.heading[0])))
-    return {**curve, "minor": float(edge.minor) * scale, "lean": lean}
-
-
 def _drawn(part: PlacedPart, span: Span) -> bool:
     given = part.solution.given
     return span.measure in given or (span.always and span.unless not in given)
@@ -293,23 +270,11 @@ def _literal(node: Node) -> bool:
 @lru_cache(maxsize=2000)
 def _label_spot(part: PlacedPart, near: tuple[PlacedPart, ...]) -> Spot:
     """A roomy spot inside the part that no neighbour covers, for its letter."""
-    left, bottom, right, top = part.box
     if len(near) > SEARCHED_PARTS:
+        left, bottom, right, top = part.box
         return (left + right) / 2, (bottom + top) / 2
     border = [spot for p in (part, *near) for edge in p.edges for spot in edge.samples]
-    best, room = ((left + right) / 2, (bottom + top) / 2), -1.0
-    for i in range(1, LABEL_GRID):
-        for j in range(1, LABEL_GRID):
-            spot = (left + (right - left) * i / LABEL_GRID, bottom + (top - bottom) * j / LABEL_GRID)
-            if not part.contains(spot):
-                continue
-            u, v = spot
-            here = min([(u - x) * (u - x) + (v - y) * (v - y) for x, y in border])
-            if any(other.contains(spot) for other in near):
-                here /= 1000  # covered by another part: only if there is nothing better
-            if here > room * 1.02:
-                best, room = spot, here
-    return best
+    return roomy_spot(part.box, part.contains, border, lambda spot: any(p.contains(spot) for p in near))
 
 
 def _apart(one: Spot, two: Spot) -> float:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection, Sequence
 from typing import Any
 
 from mensuration.expressions import (
@@ -15,14 +16,17 @@ from mensuration.expressions import (
 )
 from mensuration.numbers import TooDeep
 from mensuration.plane import Composition, TooCrowded, compose
+from mensuration.plane.cutting import Cut
 from mensuration.problem import drawing, graph
 from mensuration.problem.complaints import Complaints
+from mensuration.problem.counted import counted
 from mensuration.problem.graph import Node
 from mensuration.problem.parts import Parts, quantities
-from mensuration.problem.schema import Problem, read
+from mensuration.problem.schema import Corner, Problem, read
 from mensuration.problem.settings import parse_unit, read_rounding, read_settings
 from mensuration.tally import PlaneTallies
 from mensuration.units import ANGLE, NUMBER, UNITS, Kind
+from mensuration.why import showings
 from mensuration.working import expression_working, figure_working, rounding_line
 
 KIND_NAMES = {0: "number", 1: "length", 2: "area", 3: "volume"}
@@ -36,19 +40,26 @@ class NotWorkedOut(ExpressionError):
         super().__init__("needs-other", f"{what} could not be worked out")
 
 
-def evaluate_document(document: dict[str, Any]) -> dict[str, Any]:
+ALSO = ("ways", "squares", "why")
+
+
+def evaluate_document(document: dict[str, Any], also: Collection[str] = ()) -> dict[str, Any]:
     """The results of a problem given as its JSON object. UnreadableDocument where it is none."""
-    return evaluate_problem(read(document))
+    return evaluate_problem(read(document), also)
 
 
-def evaluate_problem(problem: Problem) -> dict[str, Any]:
-    """The results of a problem: asks, figures, lines and complaints. Never raises for what it says."""
-    return _Evaluation(problem).results()
+def evaluate_problem(problem: Problem, also: Collection[str] = ()) -> dict[str, Any]:
+    """The results of a problem: asks, figures, lines and complaints. Never raises for what it says.
+
+    ``also`` names what is told only when it is wanted, of ALSO.
+    """
+    return _Evaluation(problem, also).results()
 
 
 class _Evaluation:
-    def __init__(self, problem: Problem) -> None:
+    def __init__(self, problem: Problem, also: Collection[str]) -> None:
         self.problem = problem
+        self.also = also
         self.complaints = Complaints()
         self.teller = read_settings(problem.settings, self.complaints)
         self.names = graph.read_names(problem, self.complaints)
@@ -164,7 +175,10 @@ class _Evaluation:
         try:
             composition = compose(placed, self.teller.pi)
             complete = len(placed) == len(figure.parts)
-            tallies = PlaneTallies(node.name, composition, self.teller, self.teller.unit.kind)
+            cuts = self._own_cuts(node.name, figure.cuts)
+            tallies = PlaneTallies(
+                node.name, composition, self.teller, self.teller.unit.kind, figure.way, cuts
+            )
             tallies.measure()
         except TooCrowded:
             says = "the parts cross one another in too many places to be measured"
@@ -175,6 +189,21 @@ class _Evaluation:
             self.tallies[node] = tallies
             for part, says, code in tallies.warnings():
                 self.complaints.add(f"figures.{node.name}.parts.{part}", code, says, "warning")
+
+    def _own_cuts(self, figure: str, typed: Sequence[tuple[Corner, Corner]]) -> list[Cut]:
+        """The cut lines that a person drew; one that can't be read is complained about and left out."""
+        cuts: list[Cut] = []
+        for number, ends in enumerate(typed):
+            try:
+                (ax, ay), (bx, by) = (
+                    [self._measurement(text, "length", figure).value for text in end] for end in ends
+                )
+            except ExpressionError as error:
+                self.complaints.add(f"figures.{figure}.cuts.{number}", error.code, error.says)
+                continue
+            if not (ax.same_as(bx) and ay.same_as(by)):
+                cuts.append(((ax, ay), (bx, by)))
+        return cuts
 
     def _figure_results(self, name: str) -> dict[str, Any]:
         node = Node("figure", name)
@@ -188,7 +217,13 @@ class _Evaluation:
             result["drawing"] = drawing.draw(self.composed[node], self.teller, self._pens(name))
         if node in self.tallies:
             tallies = self.tallies[node]
-            result["tallies"] = tallies.told()
+            result["tallies"] = tallies.all
+            if "ways" in self.also:
+                result["ways"] = tallies.ways()
+            if "why" in self.also:
+                result["why"] = {p.name: showings(p, self.teller) for p in self.composed[node].parts}
+            if "squares" in self.also:
+                result["squares"] = counted(tallies, self.names.figures[name][1].shaded)
             result["quantities"] = {
                 measure: self.teller.tell(tallies.quantity(measure)) for measure in ("area", "perimeter")
             }
@@ -260,7 +295,7 @@ class _Evaluation:
         figure_measure = self._measure_of_figure(tree)
         if figure_measure is not None:
             tallies, measure = figure_measure
-            told["tally"] = tallies.told()[measure]
+            told["tally"] = tallies.all[measure]
             steps = figure_working(tallies, measure, self.teller)
         else:
             steps = expression_working(ask.label, ask.expression, quantity, self._scope(None), self.teller)

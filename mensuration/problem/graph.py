@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from graphlib import CycleError, TopologicalSorter
 from typing import NamedTuple
@@ -132,19 +132,28 @@ def texts(problem: Problem, names: Names, node: Node) -> Iterator[str]:
 def needs(problem: Problem, names: Names, node: Node) -> set[Node]:
     """The nodes whose values a node's texts name. Texts that can't be read name nothing."""
     if node.kind == "figure":
-        return {Node("part", *key) for key in names.parts if key[0] == node.name}
+        own = {Node("part", *key) for key in names.parts if key[0] == node.name}
+        cuts = names.figures[node.name][1].cuts
+        named = _named((text for line in cuts for end in line for text in end), names, node.name)
+        return own | (named - {node})
     found: set[Node] = set()
     if node.kind == "part":
         on = names.parts[node.name, node.part][1].on
         if on is not None and (node.name, on.part) in names.parts:
             found.add(Node("part", node.name, on.part))
-    for text in texts(problem, names, node):
+    return found | _named(texts(problem, names, node), names, node.name if node.kind == "part" else None)
+
+
+def _named(typed: Iterable[str], names: Names, figure: str | None) -> set[Node]:
+    """The nodes that typed texts name."""
+    found: set[Node] = set()
+    for text in typed:
         try:
             tree = parse(text)
         except ExpressionError:
             continue
         for path in paths(tree):
-            target = names.node_of(path, node.name if node.kind == "part" else None)
+            target = names.node_of(path, figure)
             if target is not None:
                 found.add(target[0])
     return found

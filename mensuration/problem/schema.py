@@ -90,12 +90,25 @@ class Part(Model):
     join: Literal["add", "take", "common"] = "add"
 
 
+Corner = tuple[Typed, Typed]
+
+
+class Shaded(Model):
+    """What is shaded of a figure on unit squares: squares by column and row, parts by name."""
+
+    squares: Annotated[list[tuple[int, int]], Field(max_length=2000)] = []
+    parts: Annotated[list[Name], Field(max_length=MAX_PARTS)] = []
+
+
 class Figure(Model):
     """A named figure. Kind ``plane``: parts joined in order."""
 
     name: Name
     kind: Annotated[str, Field(max_length=60)] = "plane"
     parts: list[Part] = []
+    way: Annotated[str | None, Field(max_length=20, description="How the area is split")] = None
+    cuts: Annotated[list[tuple[Corner, Corner]], Field(max_length=60, description="Own cut lines")] = []
+    shaded: Shaded | None = None
 
 
 class Line(Model):
