@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Collection, Sequence
 from typing import Any
 
+from mensuration.everyday import marked_words
 from mensuration.expressions import (
     ExpressionError,
     Path,
@@ -24,8 +25,10 @@ from mensuration.problem.graph import Node
 from mensuration.problem.parts import Parts, quantities
 from mensuration.problem.schema import Corner, Problem, read
 from mensuration.problem.settings import parse_unit, read_rounding, read_settings
+from mensuration.rates import worked_rates
 from mensuration.tally import PlaneTallies
-from mensuration.units import ANGLE, NUMBER, UNITS, Kind
+from mensuration.telling import Teller
+from mensuration.units import ANGLE, NO_UNIT, NUMBER, UNITS, Kind, Unit
 from mensuration.why import showings
 from mensuration.working import expression_working, figure_working, rounding_line
 
@@ -82,6 +85,7 @@ class _Evaluation:
                 self.complaints.add(graph.where(node, self.problem), "too-deep", says)
         return {
             "title": self.problem.title,
+            "words": marked_words(self.problem.statement),
             "asks": [
                 self.asked.get(number) or self._unanswered(number) for number in range(len(self.problem.asks))
             ],
@@ -300,11 +304,16 @@ class _Evaluation:
         else:
             steps = expression_working(ask.label, ask.expression, quantity, self._scope(None), self.teller)
         steps = [*steps, *rounding_line(told)]
+        rates = worked_rates(ask.rates, quantity, unit or told_unit(self.teller, quantity), self.teller)
+        for index, line in enumerate(rates):
+            if line["says"]:
+                self.complaints.add(f"{where}.rates.{index}", "rate", line["says"])
         self.asked[number] = {
             "label": ask.label,
             "quantity": tree.names[-1] if isinstance(tree, Path) else kind_name(quantity.kind),
             "kind": kind_name(quantity.kind),
             **told,
+            "rates": rates,
             "steps": steps,
             "working": [step["text"] for step in steps],
         }
@@ -318,7 +327,12 @@ class _Evaluation:
 
     def _unanswered(self, number: int) -> dict[str, Any]:
         empty = dict.fromkeys(("quantity", "kind", "exact", "tex", "decimal", "unit", "rounded", "text"))
-        return {"label": self.problem.asks[number].label, **empty, "steps": [], "working": []}
+        return {"label": self.problem.asks[number].label, **empty, "rates": [], "steps": [], "working": []}
+
+
+def told_unit(teller: Teller, quantity: Quantity) -> Unit:
+    """The unit in which an answer is told when it asks for no other."""
+    return teller.unit_for(quantity.kind) or NO_UNIT
 
 
 def kind_name(kind: Kind) -> str:

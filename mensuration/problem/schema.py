@@ -12,6 +12,8 @@ from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, BeforeValidator, ConfigDict, Field, ValidationError
 
+from mensuration.rates import MAX_RATES
+
 MAX_BYTES = 1_000_000
 MAX_PARTS = 500
 MAX_FIGURES = 50
@@ -125,6 +127,10 @@ class Ask(Model):
     expression: Typed
     unit: Annotated[str | None, Field(max_length=40)] = None
     rounding: RoundingRule | Literal["none"] | None = None
+    rates: Annotated[
+        list[Annotated[str, Field(max_length=100)]],
+        Field(max_length=MAX_RATES, description="What it costs or takes: €4.20 per m, 12 % waste"),
+    ] = []
 
 
 class Problem(Model):
