@@ -7,7 +7,7 @@ import json
 import sys
 from pathlib import Path
 
-from mensuration.problem import UnreadableDocument, evaluate_problem, json_schema, read_text
+from mensuration.problem import ALSO, UnreadableDocument, evaluate_problem, json_schema, read_text
 
 
 def main(arguments: list[str] | None = None) -> int:
@@ -23,7 +23,7 @@ def main(arguments: list[str] | None = None) -> int:
         return 0
     try:
         contents = sys.stdin.buffer.read() if chosen.file == "-" else Path(chosen.file).read_bytes()
-        results = evaluate_problem(read_text(contents))
+        results = evaluate_problem(read_text(contents), ALSO)
     except OSError as error:
         return _refuse(f"{chosen.file}: {error.strerror or error}")
     except UnreadableDocument as error:

@@ -1,6 +1,6 @@
 """The problem document: its schema, its evaluation, its complaints."""
 
-from mensuration.problem.evaluate import evaluate_document, evaluate_problem
+from mensuration.problem.evaluate import ALSO, evaluate_document, evaluate_problem
 from mensuration.problem.schema import (
     MAX_BYTES,
     Problem,
@@ -11,6 +11,7 @@ from mensuration.problem.schema import (
 )
 
 __all__ = [
+    "ALSO",
     "MAX_BYTES",
     "Problem",
     "UnreadableDocument",

@@ -3,13 +3,15 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from typing import Any
 
 from mensuration.catalogue import Figure, figures
 from mensuration.expressions import ExpressionError, nearest, parse
+from mensuration.outlines import read_walk
 from mensuration.problem.graph import name_fault
+from mensuration.problem.standing import NoEdge, find_standing, fitted, missing_beside
 
 MAX_LENGTH = 300
 JOINS = {
@@ -23,6 +25,8 @@ CLAUSES = {
     "flip": ("flipped", "flip"),
     "name": ("named", "called"),
 }
+_OUTLINE = re.compile(r"outline\s+", re.IGNORECASE)
+_NAMED = re.compile(r"\s(?:named|called)\s+(\S+)\s*$", re.IGNORECASE)
 _BY = re.compile(r"\s+by\s+|\s*[x×,]\s*", re.IGNORECASE)
 
 
@@ -44,15 +48,27 @@ class _Piece:
     start: int
 
 
-def read_entry(text: str, taken: Iterable[str] = ()) -> dict[str, Any]:
+def read_entry(text: str, shapes: Mapping[str, str] | None = None) -> dict[str, Any]:
     """The part that a line describes, as in the problem document. EntryError in words.
+
+    ``shapes`` gives the shape of every part that is there, by name.
 
     >>> read_entry("circle radius 2")["given"]
     {'radius': '2'}
     """
+    shapes = shapes or {}
     if len(text) > MAX_LENGTH:
         raise EntryError(f"this is longer than {MAX_LENGTH} characters")
     join, rest, offset = _leading_join(text)
+    outline = _OUTLINE.match(rest)
+    if outline:
+        return _outline(rest[outline.end() :], offset + outline.end(), shapes, join)
+    try:
+        standing = find_standing(rest, shapes)
+    except NoEdge as error:
+        raise EntryError(str(error), offset) from None
+    if standing is not None:  # blanked out, so that positions stay what they are
+        rest = rest[: standing.start] + " " * (standing.end - standing.start) + rest[standing.end :]
     found = _leading_shape(rest)
     if found is None:
         raise _no_shape(rest.strip(), offset)
@@ -78,21 +94,47 @@ def read_entry(text: str, taken: Iterable[str] = ()) -> dict[str, Any]:
         elif piece.key == "name":
             fault = name_fault(piece.value)
             part["name"] = piece.value
-            if fault or piece.value in taken:
+            if fault or piece.value in shapes:
                 raise EntryError(fault or f"there is already something named “{piece.value}”", piece.start)
         elif piece.key in JOINS:
             join = piece.key
         else:
             given[piece.key] = _checked(piece.value, piece.start, f"the {piece.key}")
+    if standing is not None:
+        part["on"] = standing.on
+        if standing.length is not None:
+            part["given"] = given = fitted(figure, standing.length, given)
+            missing = missing_beside(figure, given)
+            if missing:
+                raise EntryError(f"say also its {' and '.join(missing)}", len(text.rstrip()))
+            if standing.on["side"] == "in" and join == "add":
+                join = "take"
     if not given:
         raise EntryError(f"say its size, such as {_example(figure)}", len(text))
-    part.setdefault("name", fresh_name(figure, taken))
+    part.setdefault("name", fresh_name(figure.name, shapes))
     return {"name": part["name"], **part, "join": join}
 
 
-def fresh_name(figure: Figure, taken: Iterable[str]) -> str:
+def _outline(text: str, offset: int, shapes: Mapping[str, str], join: str) -> dict[str, Any]:
+    """``outline R 9, U 7, L 5 … named deck``: the rest of the line is the walk."""
+    part: dict[str, Any] = {"name": fresh_name("outline", shapes), "shape": "outline", "given": {}}
+    named = _NAMED.search(text)
+    walk = text[: named.start()] if named else text
+    if named:
+        part["name"] = name = named[1]
+        fault = name_fault(name) or (f"there is already something named “{name}”" if name in shapes else None)
+        if fault:
+            raise EntryError(fault, offset + named.start(1))
+    try:
+        read_walk(walk)
+    except ExpressionError as error:
+        raise EntryError(error.says, offset + (error.position or 0)) from None
+    return {**part, "walk": walk.strip(), "at": ["0", "0"], "turn": "0", "flip": False, "join": join}
+
+
+def fresh_name(shape: str, taken: Iterable[str]) -> str:
     """A name for a new part that nothing else has: ``circle``, ``circle2`` …"""
-    base = figure.name.replace("-", "_")
+    base = shape.replace("-", "_")
     used = set(taken)
     count = 1
     while (name := base if count == 1 else f"{base}{count}") in used:
@@ -112,6 +154,11 @@ def suggestions(text: str, limit: int = 8) -> list[dict[str, str]]:
             for figure in figures().values()
             if any(known.startswith(word) for known in _names(figure))
         ]
+        if "outline".startswith(word) and not rest.lower().startswith("outline "):
+            return [
+                *({"label": name, "line": f"{lead}{name} {figure.usual[0]} "} for name, figure in names),
+                {"label": "outline, walked side by side", "line": f"{lead}outline R 9, U 4, "},
+            ][: limit + 1]
         return [{"label": name, "line": f"{lead}{name} {figure.usual[0]} "} for name, figure in names][:limit]
     figure, length = found
     head, _, last = rest.rpartition(" ")
@@ -120,7 +167,8 @@ def suggestions(text: str, limit: int = 8) -> list[dict[str, str]]:
     used = {piece.key for piece in _pieces(rest[length:], 0, figure)}
     words = [m.name for m in figure.measures if m.name not in used]
     words = sorted(words, key=lambda word: word not in figure.usual)
-    clauses = [key_words[0] for key, key_words in CLAUSES.items() if key not in used]
+    clauses = ["on"] if " on " not in rest else []
+    clauses += [key_words[0] for key, key_words in CLAUSES.items() if key not in used]
     words = clauses + words if used else words + clauses
     words += ["take away"] if join == "add" and "take" not in used else []
     fitting = [word for word in words if word.startswith(last.lower()) and word != last.lower()]

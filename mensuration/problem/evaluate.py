@@ -179,7 +179,7 @@ class _Evaluation:
         try:
             composition = compose(placed, self.teller.pi)
             complete = len(placed) == len(figure.parts)
-            cuts = self._own_cuts(node.name, figure.cuts)
+            cuts = self._own_cuts(node.name, figure.cuts or ())
             tallies = PlaneTallies(
                 node.name, composition, self.teller, self.teller.unit.kind, figure.way, cuts
             )
@@ -304,7 +304,7 @@ class _Evaluation:
         else:
             steps = expression_working(ask.label, ask.expression, quantity, self._scope(None), self.teller)
         steps = [*steps, *rounding_line(told)]
-        rates = worked_rates(ask.rates, quantity, unit or told_unit(self.teller, quantity), self.teller)
+        rates = worked_rates(ask.rates or (), quantity, unit or told_unit(self.teller, quantity), self.teller)
         for index, line in enumerate(rates):
             if line["says"]:
                 self.complaints.add(f"{where}.rates.{index}", "rate", line["says"])

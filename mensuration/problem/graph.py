@@ -133,7 +133,7 @@ def needs(problem: Problem, names: Names, node: Node) -> set[Node]:
     """The nodes whose values a node's texts name. Texts that can't be read name nothing."""
     if node.kind == "figure":
         own = {Node("part", *key) for key in names.parts if key[0] == node.name}
-        cuts = names.figures[node.name][1].cuts
+        cuts = names.figures[node.name][1].cuts or ()
         named = _named((text for line in cuts for end in line for text in end), names, node.name)
         return own | (named - {node})
     found: set[Node] = set()

@@ -109,7 +109,9 @@ class Figure(Model):
     kind: Annotated[str, Field(max_length=60)] = "plane"
     parts: list[Part] = []
     way: Annotated[str | None, Field(max_length=20, description="How the area is split")] = None
-    cuts: Annotated[list[tuple[Corner, Corner]], Field(max_length=60, description="Own cut lines")] = []
+    cuts: Annotated[list[tuple[Corner, Corner]] | None, Field(max_length=60, description="Own cut lines")] = (
+        None
+    )
     shaded: Shaded | None = None
 
 
@@ -128,9 +130,9 @@ class Ask(Model):
     unit: Annotated[str | None, Field(max_length=40)] = None
     rounding: RoundingRule | Literal["none"] | None = None
     rates: Annotated[
-        list[Annotated[str, Field(max_length=100)]],
+        list[Annotated[str, Field(max_length=100)]] | None,
         Field(max_length=MAX_RATES, description="What it costs or takes: €4.20 per m, 12 % waste"),
-    ] = []
+    ] = None
 
 
 class Problem(Model):

@@ -24,13 +24,15 @@ router = Router()
         "requestBody": {"content": {"application/json": {"schema": {"type": "object"}}}, "required": True}
     },
 )
-def evaluate(request: HttpRequest) -> HttpResponse:
+def evaluate(request: HttpRequest, also: str = "") -> HttpResponse:
     """Results of the problem document in the request's body. Nothing is stored.
+
+    ``also`` names, with commas between, what is told only when it is wanted: ways, squares, why.
 
     The results go out as the core told them, which its tests hold to the declared shape; only the
     tallies that asks repeat from their figures are left out.
     """
-    results = evaluate_problem(read_text(request.body))
+    results = evaluate_problem(read_text(request.body), also.split(","))
     for ask in results["asks"]:
         ask.pop("tally", None)
     return HttpResponse(json.dumps(results, ensure_ascii=False), content_type="application/json")
@@ -41,7 +43,7 @@ def entry(request: HttpRequest, typed: EntryIn) -> dict[str, Any]:
     """The part that a typed line describes, or what is wrong with it; and ways to go on."""
     ways = suggestions(typed.text)
     try:
-        part = read_entry(typed.text, typed.taken)
+        part = read_entry(typed.text, typed.shapes)
     except EntryError as error:
         return {"part": None, "says": error.says, "position": error.position, "suggestions": ways}
     return {"part": part, "says": None, "position": None, "suggestions": ways}

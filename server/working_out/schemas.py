@@ -15,6 +15,14 @@ class Mathematics(Schema):
     text: str
 
 
+class Unfolded(Schema):
+    """An exact form that is longer than a line."""
+
+    exact: str
+    tex: str
+    text: str
+
+
 class Told(Schema):
     """A value in all its forms."""
 
@@ -30,6 +38,7 @@ class Told(Schema):
     approximate: bool
     rule: str
     note: str
+    unfolded: Unfolded | None = None
 
 
 class Step(Schema):
@@ -47,7 +56,7 @@ class Entry(Schema):
     badge: str
     part: str
     edge: str | None
-    role: Literal["part", "overlap", "outside", "common", "outline", "shared", "covered", "cut"]
+    role: Literal["part", "overlap", "outside", "common", "outline", "shared", "covered", "cut", "piece"]
     counted: bool
     stretch: int | None
     title: str
@@ -59,15 +68,9 @@ class Entry(Schema):
     numbers: Mathematics | None
 
 
-class Tally(Schema):
-    measure: str
-    entries: list[Entry]
-    total: Told
-    note: str
-
-
 class Segment(Schema):
-    """A piece of curve. ``sweep`` in degrees, anticlockwise positive."""
+    """A piece of curve. ``sweep`` in degrees, anticlockwise positive; an ellipse has also its other half axis
+    and how it leans."""
 
     kind: Literal["line", "arc"]
     start: Spot
@@ -75,6 +78,106 @@ class Segment(Schema):
     centre: Spot | None = None
     radius: float | None = None
     sweep: float | None = None
+    minor: float | None = None
+    lean: float | None = None
+
+
+class Piece(Schema):
+    """One piece of a way of splitting, as the board shows it."""
+
+    id: str
+    badge: str
+    sign: Literal["+", "-"]
+    path: list[Segment]
+    label: Spot
+
+
+class Split(Schema):
+    title: str
+    cuts: list[tuple[Spot, Spot]]
+    pieces: list[Piece]
+
+
+class Tally(Schema):
+    measure: str
+    way: str
+    entries: list[Entry]
+    total: Told
+    note: str
+    split: Split | None
+
+
+class Way(Schema):
+    name: str
+    title: str
+    about: str
+    tally: Tally
+
+
+class Square(Schema):
+    at: tuple[int, int]
+    kind: Literal["whole", "half", "part"]
+    number: int
+    shaded: bool
+
+
+class Line(Schema):
+    text: str
+
+
+class Lattice(Schema):
+    inside: list[tuple[int, int]]
+    border: list[tuple[int, int]]
+    says: str
+    formula: Mathematics
+    numbers: Mathematics
+    agrees: bool
+
+
+class Count(Schema):
+    above: int
+    below: int
+    of: str
+
+
+class Ratio(Schema):
+    decimal: str
+    percent: str
+    exactly: bool
+    count: Count | None
+    lowest: Mathematics | None
+    factor: int | None
+    equivalents: list[str]
+
+
+class ShadedShare(Schema):
+    says: str
+    ratio: Ratio | None
+
+
+class Counted(Schema):
+    """The figure on unit squares."""
+
+    tooMany: bool
+    squares: list[Square]
+    lines: list[Line]
+    lattice: Lattice | None
+    sides: int
+    shaded: ShadedShare | None
+
+
+class Showing(Schema):
+    """Why a formula holds: a movement of the part's own outline."""
+
+    kind: Literal["double", "shear", "sectors"]
+    title: str
+    path: list[Segment]
+    pivot: Spot
+    up: Spot | None = None
+    slide: Spot | None = None
+    radius: float | None = None
+    width: float | None = None
+    lines: list[Mathematics]
 
 
 class Span(Schema):
@@ -100,6 +203,32 @@ class Grip(Schema):
     drives: list[Drive]
 
 
+class Angle(Schema):
+    measure: str
+    at: Spot
+    one: Spot
+    two: Spot
+    degrees: float
+    given: bool
+    typed: str | None
+    text: str
+
+
+class StraightEdge(Schema):
+    """A straight edge, on which other parts can stand; ``length`` as an expression."""
+
+    name: str
+    length: str
+    size: float
+    path: Segment
+
+
+class WalkedSide(Schema):
+    corner: Spot
+    vector: Spot
+    curved: bool
+
+
 class DrawnPart(Schema):
     name: str
     badge: str
@@ -107,6 +236,8 @@ class DrawnPart(Schema):
     title: str
     join: Literal["add", "take", "common"]
     anchor: Spot
+    shift: Spot
+    axes: tuple[Spot, Spot]
     turn: float
     flip: bool
     path: list[Segment]
@@ -114,7 +245,11 @@ class DrawnPart(Schema):
     spans: list[Span]
     grips: list[Grip]
     rightAngles: list[tuple[Spot, Spot, Spot]]
+    angles: list[Angle]
     ticks: list[list[Segment]]
+    arrows: list[list[Segment]]
+    edges: list[StraightEdge]
+    walk: list[WalkedSide] | None
 
 
 class Stretch(Schema):
@@ -138,11 +273,21 @@ class FigureResults(Schema):
     parts: dict[str, dict[str, Told]]
     drawing: Drawing | None
     tallies: dict[str, Tally]
+    ways: list[Way] | None = None
+    squares: Counted | None = None
+    why: dict[str, list[Showing]] | None = None
 
 
 class LineResults(Told):
     quantity: str
     steps: list[Mathematics]
+
+
+class RateLine(Schema):
+    typed: str
+    text: str
+    value: str
+    says: str | None
 
 
 class AskResults(Schema):
@@ -159,8 +304,15 @@ class AskResults(Schema):
     roundedTex: str | None = None
     approximate: bool | None = None
     note: str | None = None
+    unfolded: Unfolded | None = None
+    rates: list[RateLine]
     steps: list[Mathematics]
     working: list[str]
+
+
+class Sketch(Schema):
+    path: list[Segment]
+    spots: list[Spot]
 
 
 class Complaint(Schema):
@@ -169,10 +321,21 @@ class Complaint(Schema):
     says: str
     level: Literal["error", "warning"]
     position: int | None
+    sketch: Sketch | None = None
+
+
+class Word(Schema):
+    """A piece of the statement; one that means a quantity says which."""
+
+    text: str
+    quantity: str | None
+    counted: str | None
+    expression: str | None
 
 
 class Results(Schema):
     title: str
+    words: list[Word]
     asks: list[AskResults]
     figures: dict[str, FigureResults]
     lines: dict[str, LineResults]
@@ -184,8 +347,11 @@ class Shape(Schema):
 
     name: str
     title: str
+    family: str
     measures: list[str]
     starting: dict[str, str]
+    scales: list[str]
+    seat: str | None
     path: list[Segment]
     bounds: tuple[float, float, float, float]
 
@@ -204,7 +370,7 @@ class Reference(Schema):
 
 class EntryIn(Schema):
     text: str
-    taken: list[str] = []
+    shapes: dict[str, str] = {}
 
 
 class Suggestion(Schema):

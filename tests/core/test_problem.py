@@ -313,7 +313,7 @@ def test_command_line(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> Non
     ],
 )  # fmt: skip
 def test_parts_typed_in_words(line: str, expected: dict[str, Any]) -> None:
-    made = read_entry(line, ["circle"])
+    made = read_entry(line, {"circle": "circle"})
     assert {key: made[key] for key in expected} == expected
 
 
@@ -334,7 +334,7 @@ def test_parts_typed_in_words(line: str, expected: dict[str, Any]) -> None:
 )
 def test_typed_parts_that_cannot_be_read(line: str, says: str) -> None:
     with pytest.raises(EntryError) as caught:
-        read_entry(line, ["circle"])
+        read_entry(line, {"circle": "circle"})
     assert says in caught.value.says
 
 

@@ -126,7 +126,7 @@ def test_results_have_the_shape_that_the_web_app_is_told(file: Any) -> None:
 
 
 def test_typed_parts_and_reference(page: Page) -> None:
-    status, answer = page.ask("POST", "/entry", {"text": "circle radius 2", "taken": ["circle"]})
+    status, answer = page.ask("POST", "/entry", {"text": "circle radius 2", "shapes": {"circle": "circle"}})
     assert (status, answer["part"]["name"], answer["part"]["given"]) == (200, "circle2", {"radius": "2"})
     status, answer = page.ask("POST", "/entry", {"text": "cirle radius 2"})
     assert answer["part"] is None

@@ -37,6 +37,8 @@ export interface paths {
          * Evaluate
          * @description Results of the problem document in the request's body. Nothing is stored.
          *
+         *     ``also`` names, with commas between, what is told only when it is wanted: ways, squares, why.
+         *
          *     The results go out as the core told them, which its tests hold to the declared shape; only the
          *     tallies that asks repeat from their figures are left out.
          */
@@ -197,6 +199,34 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** Angle */
+        Angle: {
+            /** At */
+            at: [
+                number,
+                number
+            ];
+            /** Degrees */
+            degrees: number;
+            /** Given */
+            given: boolean;
+            /** Measure */
+            measure: string;
+            /** One */
+            one: [
+                number,
+                number
+            ];
+            /** Text */
+            text: string;
+            /** Two */
+            two: [
+                number,
+                number
+            ];
+            /** Typed */
+            typed: string | null;
+        };
         /** Answer */
         Answer: {
             /** Label */
@@ -216,6 +246,11 @@ export interface components {
             expression: string;
             /** Label */
             label: string;
+            /**
+             * Rates
+             * @description What it costs or takes: €4.20 per m, 12 % waste
+             */
+            rates?: string[] | null;
             /** Rounding */
             rounding?: components["schemas"]["RoundingRule"] | "none" | null;
             /** Unit */
@@ -241,6 +276,8 @@ export interface components {
             note?: string | null;
             /** Quantity */
             quantity: string | null;
+            /** Rates */
+            rates: components["schemas"]["RateLine"][];
             /** Rounded */
             rounded: string | null;
             /** Roundedtex */
@@ -251,10 +288,38 @@ export interface components {
             tex: string | null;
             /** Text */
             text: string | null;
+            unfolded?: components["schemas"]["Unfolded"] | null;
             /** Unit */
             unit: string | null;
             /** Working */
             working: string[];
+        };
+        /**
+         * Attachment
+         * @description What a part stands on: a straight edge of another part, or (with no edge) that part's middle.
+         *
+         *     On an edge it stands ``out`` of the other part or lies ``in`` it; ``along`` says which ends meet where the
+         *     two edges are not equally long. ``at`` then shifts it along the edge and away from it.
+         */
+        Attachment: {
+            /**
+             * Along
+             * @default middle
+             * @enum {string}
+             */
+            along: "start" | "middle" | "end";
+            /** Edge */
+            edge?: string | null;
+            /** Part */
+            part: string;
+            /**
+             * Side
+             * @default out
+             * @enum {string}
+             */
+            side: "out" | "in";
+        } & {
+            [key: string]: unknown;
         };
         /** Complaint */
         Complaint: {
@@ -269,6 +334,7 @@ export interface components {
             position: number | null;
             /** Says */
             says: string;
+            sketch?: components["schemas"]["Sketch"] | null;
             /** Where */
             where: string;
         };
@@ -280,6 +346,31 @@ export interface components {
             current: components["schemas"]["Opened"];
             /** Says */
             says: string;
+        };
+        /** Count */
+        Count: {
+            /** Above */
+            above: number;
+            /** Below */
+            below: number;
+            /** Of */
+            of: string;
+        };
+        /**
+         * Counted
+         * @description The figure on unit squares.
+         */
+        Counted: {
+            lattice: components["schemas"]["Lattice"] | null;
+            /** Lines */
+            lines: components["schemas"]["Line"][];
+            shaded: components["schemas"]["ShadedShare"] | null;
+            /** Sides */
+            sides: number;
+            /** Squares */
+            squares: components["schemas"]["Square"][];
+            /** Toomany */
+            tooMany: boolean;
         };
         /** Created */
         Created: {
@@ -313,8 +404,25 @@ export interface components {
                 number,
                 number
             ];
+            /** Angles */
+            angles: components["schemas"]["Angle"][];
+            /** Arrows */
+            arrows: components["schemas"]["Segment"][][];
+            /** Axes */
+            axes: [
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ]
+            ];
             /** Badge */
             badge: string;
+            /** Edges */
+            edges: components["schemas"]["StraightEdge"][];
             /** Flip */
             flip: boolean;
             /** Grips */
@@ -350,6 +458,11 @@ export interface components {
             ][];
             /** Shape */
             shape: string;
+            /** Shift */
+            shift: [
+                number,
+                number
+            ];
             /** Spans */
             spans: components["schemas"]["Span"][];
             /** Ticks */
@@ -358,6 +471,8 @@ export interface components {
             title: string;
             /** Turn */
             turn: number;
+            /** Walk */
+            walk: components["schemas"]["WalkedSide"][] | null;
         };
         /** Drive */
         Drive: {
@@ -396,7 +511,7 @@ export interface components {
              * Role
              * @enum {string}
              */
-            role: "part" | "overlap" | "outside" | "common" | "outline" | "shared" | "covered" | "cut";
+            role: "part" | "overlap" | "outside" | "common" | "outline" | "shared" | "covered" | "cut" | "piece";
             /** Shape */
             shape: string;
             /**
@@ -415,10 +530,12 @@ export interface components {
         /** EntryIn */
         EntryIn: {
             /**
-             * Taken
-             * @default []
+             * Shapes
+             * @default {}
              */
-            taken: string[];
+            shapes: {
+                [key: string]: string;
+            };
             /** Text */
             text: string;
         };
@@ -441,6 +558,20 @@ export interface components {
          */
         Figure: {
             /**
+             * Cuts
+             * @description Own cut lines
+             */
+            cuts?: [
+                [
+                    string,
+                    string
+                ],
+                [
+                    string,
+                    string
+                ]
+            ][] | null;
+            /**
              * Kind
              * @default plane
              */
@@ -452,6 +583,12 @@ export interface components {
              * @default []
              */
             parts: components["schemas"]["Part"][];
+            shaded?: components["schemas"]["Shaded"] | null;
+            /**
+             * Way
+             * @description How the area is split
+             */
+            way?: string | null;
         } & {
             [key: string]: unknown;
         };
@@ -468,10 +605,17 @@ export interface components {
             quantities: {
                 [key: string]: components["schemas"]["Told"];
             };
+            squares?: components["schemas"]["Counted"] | null;
             /** Tallies */
             tallies: {
                 [key: string]: components["schemas"]["Tally"];
             };
+            /** Ways */
+            ways?: components["schemas"]["Way"][] | null;
+            /** Why */
+            why?: {
+                [key: string]: components["schemas"]["Showing"][];
+            } | null;
         };
         /** Grip */
         Grip: {
@@ -484,6 +628,25 @@ export interface components {
             drives: components["schemas"]["Drive"][];
         };
         JsonValue: unknown;
+        /** Lattice */
+        Lattice: {
+            /** Agrees */
+            agrees: boolean;
+            /** Border */
+            border: [
+                number,
+                number
+            ][];
+            formula: components["schemas"]["Mathematics"];
+            /** Inside */
+            inside: [
+                number,
+                number
+            ][];
+            numbers: components["schemas"]["Mathematics"];
+            /** Says */
+            says: string;
+        };
         /**
          * Line
          * @description A named expression of the working.
@@ -526,6 +689,7 @@ export interface components {
             tex: string | null;
             /** Text */
             text: string;
+            unfolded?: components["schemas"]["Unfolded"] | null;
             /** Unit */
             unit: string;
         };
@@ -581,6 +745,8 @@ export interface components {
         /**
          * Part
          * @description One part of a plane figure: a shape with givens, placed and joined.
+         *
+         *     The shape ``outline`` has a ``walk`` or ``points`` instead of givens.
          */
         Part: {
             /**
@@ -614,6 +780,12 @@ export interface components {
             join: "add" | "take" | "common";
             /** Name */
             name: string;
+            on?: components["schemas"]["Attachment"] | null;
+            /** Points */
+            points?: [
+                string,
+                string
+            ][] | null;
             /** Shape */
             shape: string;
             /**
@@ -622,8 +794,35 @@ export interface components {
              * @default 0
              */
             turn: string;
+            /**
+             * Walk
+             * @description Steps such as R 9, U 7, L ?
+             */
+            walk?: string | null;
         } & {
             [key: string]: unknown;
+        };
+        /**
+         * Piece
+         * @description One piece of a way of splitting, as the board shows it.
+         */
+        Piece: {
+            /** Badge */
+            badge: string;
+            /** Id */
+            id: string;
+            /** Label */
+            label: [
+                number,
+                number
+            ];
+            /** Path */
+            path: components["schemas"]["Segment"][];
+            /**
+             * Sign
+             * @enum {string}
+             */
+            sign: "+" | "-";
         };
         /** Preview */
         Preview: {
@@ -699,6 +898,32 @@ export interface components {
         } & {
             [key: string]: unknown;
         };
+        /** RateLine */
+        RateLine: {
+            /** Says */
+            says: string | null;
+            /** Text */
+            text: string;
+            /** Typed */
+            typed: string;
+            /** Value */
+            value: string;
+        };
+        /** Ratio */
+        Ratio: {
+            count: components["schemas"]["Count"] | null;
+            /** Decimal */
+            decimal: string;
+            /** Equivalents */
+            equivalents: string[];
+            /** Exactly */
+            exactly: boolean;
+            /** Factor */
+            factor: number | null;
+            lowest: components["schemas"]["Mathematics"] | null;
+            /** Percent */
+            percent: string;
+        };
         /**
          * Reference
          * @description What the web app offers to choose from.
@@ -730,6 +955,8 @@ export interface components {
             };
             /** Title */
             title: string;
+            /** Words */
+            words: components["schemas"]["Word"][];
         };
         /**
          * RoundingRule
@@ -759,7 +986,8 @@ export interface components {
         };
         /**
          * Segment
-         * @description A piece of curve. ``sweep`` in degrees, anticlockwise positive.
+         * @description A piece of curve. ``sweep`` in degrees, anticlockwise positive; an ellipse has also its other half axis
+         *     and how it leans.
          */
         Segment: {
             /** Centre */
@@ -777,6 +1005,10 @@ export interface components {
              * @enum {string}
              */
             kind: "line" | "arc";
+            /** Lean */
+            lean?: number | null;
+            /** Minor */
+            minor?: number | null;
             /** Radius */
             radius?: number | null;
             /** Start */
@@ -821,6 +1053,33 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * Shaded
+         * @description What is shaded of a figure on unit squares: squares by column and row, parts by name.
+         */
+        Shaded: {
+            /**
+             * Parts
+             * @default []
+             */
+            parts: string[];
+            /**
+             * Squares
+             * @default []
+             */
+            squares: [
+                number,
+                number
+            ][];
+        } & {
+            [key: string]: unknown;
+        };
+        /** ShadedShare */
+        ShadedShare: {
+            ratio: components["schemas"]["Ratio"] | null;
+            /** Says */
+            says: string;
+        };
+        /**
          * Shape
          * @description A figure of the catalogue, for the picker.
          */
@@ -832,18 +1091,70 @@ export interface components {
                 number,
                 number
             ];
+            /** Family */
+            family: string;
             /** Measures */
             measures: string[];
             /** Name */
             name: string;
             /** Path */
             path: components["schemas"]["Segment"][];
+            /** Scales */
+            scales: string[];
+            /** Seat */
+            seat: string | null;
             /** Starting */
             starting: {
                 [key: string]: string;
             };
             /** Title */
             title: string;
+        };
+        /**
+         * Showing
+         * @description Why a formula holds: a movement of the part's own outline.
+         */
+        Showing: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "double" | "shear" | "sectors";
+            /** Lines */
+            lines: components["schemas"]["Mathematics"][];
+            /** Path */
+            path: components["schemas"]["Segment"][];
+            /** Pivot */
+            pivot: [
+                number,
+                number
+            ];
+            /** Radius */
+            radius?: number | null;
+            /** Slide */
+            slide?: [
+                number,
+                number
+            ] | null;
+            /** Title */
+            title: string;
+            /** Up */
+            up?: [
+                number,
+                number
+            ] | null;
+            /** Width */
+            width?: number | null;
+        };
+        /** Sketch */
+        Sketch: {
+            /** Path */
+            path: components["schemas"]["Segment"][];
+            /** Spots */
+            spots: [
+                number,
+                number
+            ][];
         };
         /** Span */
         Span: {
@@ -879,6 +1190,41 @@ export interface components {
             /** Typed */
             typed: string | null;
         };
+        /** Split */
+        Split: {
+            /** Cuts */
+            cuts: [
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ]
+            ][];
+            /** Pieces */
+            pieces: components["schemas"]["Piece"][];
+            /** Title */
+            title: string;
+        };
+        /** Square */
+        Square: {
+            /** At */
+            at: [
+                number,
+                number
+            ];
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "whole" | "half" | "part";
+            /** Number */
+            number: number;
+            /** Shaded */
+            shaded: boolean;
+        };
         /** Step */
         Step: {
             formula: components["schemas"]["Mathematics"];
@@ -886,6 +1232,19 @@ export interface components {
             /** Quantity */
             quantity: string;
             value: components["schemas"]["Mathematics"];
+        };
+        /**
+         * StraightEdge
+         * @description A straight edge, on which other parts can stand; ``length`` as an expression.
+         */
+        StraightEdge: {
+            /** Length */
+            length: string;
+            /** Name */
+            name: string;
+            path: components["schemas"]["Segment"];
+            /** Size */
+            size: number;
         };
         /** Stretch */
         Stretch: {
@@ -918,7 +1277,10 @@ export interface components {
             measure: string;
             /** Note */
             note: string;
+            split: components["schemas"]["Split"] | null;
             total: components["schemas"]["Told"];
+            /** Way */
+            way: string;
         };
         /**
          * Told
@@ -946,8 +1308,21 @@ export interface components {
             tex: string | null;
             /** Text */
             text: string;
+            unfolded?: components["schemas"]["Unfolded"] | null;
             /** Unit */
             unit: string;
+        };
+        /**
+         * Unfolded
+         * @description An exact form that is longer than a line.
+         */
+        Unfolded: {
+            /** Exact */
+            exact: string;
+            /** Tex */
+            tex: string;
+            /** Text */
+            text: string;
         };
         /** UnitChoice */
         UnitChoice: {
@@ -955,6 +1330,45 @@ export interface components {
             name: string;
             /** Symbol */
             symbol: string;
+        };
+        /** WalkedSide */
+        WalkedSide: {
+            /** Corner */
+            corner: [
+                number,
+                number
+            ];
+            /** Curved */
+            curved: boolean;
+            /** Vector */
+            vector: [
+                number,
+                number
+            ];
+        };
+        /** Way */
+        Way: {
+            /** About */
+            about: string;
+            /** Name */
+            name: string;
+            tally: components["schemas"]["Tally"];
+            /** Title */
+            title: string;
+        };
+        /**
+         * Word
+         * @description A piece of the statement; one that means a quantity says which.
+         */
+        Word: {
+            /** Counted */
+            counted: string | null;
+            /** Expression */
+            expression: string | null;
+            /** Quantity */
+            quantity: string | null;
+            /** Text */
+            text: string;
         };
     };
     responses: never;
@@ -991,7 +1405,9 @@ export interface operations {
     };
     server_working_out_api_evaluate: {
         parameters: {
-            query?: never;
+            query?: {
+                also?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
