@@ -162,6 +162,7 @@ class Figure:
     """One plane figure of the catalogue.
 
     ``seat`` is the straight edge with which the figure stands on another's (the first one unless said);
+    ``standing`` what a fresh part on an edge starts with, where the usual givens don't settle the seat;
     ``centre`` the point that counts as its middle. ``shorthands`` are names under which one given stands
     for several measures. ``family`` is one of FAMILIES.
     """
@@ -185,6 +186,7 @@ class Figure:
     synonyms: tuple[str, ...] = ()
     centre: XY = ("0", "0")
     seat: str | None = None
+    standing: Mapping[str, str] = field(default_factory=dict)
 
     @property
     def usual(self) -> tuple[str, ...]:
@@ -200,6 +202,18 @@ class Figure:
         outline = self.outline if isinstance(self.outline, Outline) else self.outline.of(3)
         straight = [edge for edge in outline.edges if isinstance(edge, Line)]
         return next((edge for edge in straight if self.seat in (None, edge.name)), None)
+
+    @property
+    def on_an_edge(self) -> dict[str, str]:
+        """What a fresh part on an edge starts with, its seat first; nothing where it has none."""
+        seat = self.seat_edge
+        if seat is None:
+            return {}
+        if self.standing or seat.length in self.starting:
+            return dict(self.standing or self.starting)
+        kinds = {measure.name: measure.kind for measure in self.measures}
+        others = {name: text for name, text in self.starting.items() if kinds[name] != "length"}
+        return {seat.length: "2", **others}
 
     def boundary(self, count: Callable[[str], int]) -> Outline:
         """The outline; ``count`` gives the value of a counted measure."""

@@ -86,5 +86,6 @@ FIGURE = Figure(
     ),
     right_angles=((("0", "0"), _RIGHT, _TOP),),
     equal_edges=(("upper right side", "upper left side"), ("lower left side", "lower right side")),
+    standing={"upper": "2", "lower": "3", "d1": "3"},
     centre=("0", "above - d2 / 2"),
 )

@@ -86,5 +86,6 @@ FIGURE = Figure(
     ),
     right_angles=((("0", "0"), _RIGHT, _TOP),),
     equal_edges=(("upper right side", "upper left side", "lower left side", "lower right side"),),
+    standing={"side": "2", "angle": "60°"},
     synonyms=("diamond",),
 )

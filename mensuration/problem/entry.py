@@ -107,8 +107,8 @@ def read_entry(text: str, shapes: Mapping[str, str] | None = None) -> dict[str, 
             missing = missing_beside(figure, given)
             if missing:
                 raise EntryError(f"say also its {' and '.join(missing)}", len(text.rstrip()))
-            if standing.on["side"] == "in" and join == "add":
-                join = "take"
+        if standing.on.get("side", "in") == "in" and join == "add":
+            join = "take"
     if not given:
         raise EntryError(f"say its size, such as {_example(figure)}", len(text))
     part.setdefault("name", fresh_name(figure.name, shapes))

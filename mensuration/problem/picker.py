@@ -29,9 +29,14 @@ def picker() -> list[dict[str, Any]]:
                 "family": figure.family,
                 "measures": [m.name for m in figure.measures],
                 "starting": dict(figure.starting),
-                "scales": [name for name in figure.starting if _kind(figure, name) == "length"],
+                "scales": [
+                    name
+                    for name in {**figure.starting, **figure.on_an_edge}
+                    if _kind(figure, name) == "length"
+                ],
                 "path": picture(part, 1.0),
                 "bounds": list(part.box),
+                "standing": figure.on_an_edge,
                 "seat": figure.seat_edge.length if figure.seat_edge else None,
             }
         )

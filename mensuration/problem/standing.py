@@ -75,20 +75,16 @@ def edges_of(shape: str) -> list[tuple[str, str]]:
 
 
 def fitted(figure: Figure, length: str, given: Mapping[str, str]) -> dict[str, str]:
-    """The givens with the seat as long as an edge; what people give beside it must be in ``given``."""
+    """The givens with the seat as long as an edge, unless they settle the figure by themselves."""
     seat = figure.seat_edge
     if seat is None or seat.length in given or set(given) >= set(figure.usual):
         return dict(given)
-    if seat.length in figure.usual or len(given) < len(figure.usual):
-        return {seat.length: length, **given}
-    return dict(given)
+    return {seat.length: length, **given}
 
 
 def missing_beside(figure: Figure, given: Mapping[str, str]) -> list[str]:
-    """Usual measures that are still to be said, when the seat is settled by an edge."""
-    seat = figure.seat_edge
-    if seat is None or len(given) >= len(figure.usual):
+    """What is still to be said, when the seat is settled by an edge."""
+    needed = figure.on_an_edge
+    if len(given) >= len(needed):
         return []
-    if seat.length not in figure.usual and len(figure.usual) == 1:
-        return []
-    return [name for name in figure.usual if name not in given and name != seat.length]
+    return [name for name in needed if name not in given]

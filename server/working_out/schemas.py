@@ -121,7 +121,7 @@ class Square(Schema):
     shaded: bool
 
 
-class Line(Schema):
+class CountedLine(Schema):
     text: str
 
 
@@ -160,7 +160,7 @@ class Counted(Schema):
 
     tooMany: bool
     squares: list[Square]
-    lines: list[Line]
+    lines: list[CountedLine]
     lattice: Lattice | None
     sides: int
     shaded: ShadedShare | None
@@ -352,6 +352,7 @@ class Shape(Schema):
     starting: dict[str, str]
     scales: list[str]
     seat: str | None
+    standing: dict[str, str]
     path: list[Segment]
     bounds: tuple[float, float, float, float]
 

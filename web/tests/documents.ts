@@ -46,6 +46,8 @@ export function drawnRectangle(name: string, x: number, y: number, width: number
     title: "Rectangle",
     join: "add",
     anchor: a,
+    shift: a,
+    axes: [[1, 0], [0, 1]],
     turn: 0,
     flip: false,
     path: [line(a, b), line(b, c), line(c, d), line(d, a)],
@@ -53,6 +55,10 @@ export function drawnRectangle(name: string, x: number, y: number, width: number
     spans: [span("width", a, b, [c, d]), span("height", b, c, [d, a])],
     grips: [],
     rightAngles: [],
+    angles: [],
     ticks: [],
+    arrows: [],
+    edges: [],
+    walk: null,
   };
 }

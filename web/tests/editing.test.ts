@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { addPart, changePart, flipped, freeName, moveTo, removePart, renamePart, setGiven, setJoin, swapGiven, tidy, turnedBy } from "../src/bench/editing";
+import { addPart, changePart, flipped, freeName, moveTo, removePart, renamePart, setGiven, setJoin, swapGiven, turnedBy } from "../src/bench/editing";
+import { tidy } from "../src/bench/tidy";
 import { part, pad } from "./documents";
 
 describe("changing a document", () => {

@@ -46,8 +46,8 @@ export const api = {
   loadDemo: () => ask<number>("POST", "/problems/demo"),
   copy: (id: number) => ask<Opened>("POST", `/problems/${id}/copy`),
   remove: (id: number) => ask<undefined>("DELETE", `/problems/${id}`),
-  evaluate: (document: ProblemDocument) => ask<Results>("POST", "/evaluate", document),
-  entry: (text: string, taken: string[]) => ask<EntryAnswer>("POST", "/entry", { text, taken }),
+  evaluate: (document: ProblemDocument, also = "") => ask<Results>("POST", `/evaluate${also ? `?also=${also}` : ""}`, document),
+  entry: (text: string, shapes: Record<string, string>) => ask<EntryAnswer>("POST", "/entry", { text, shapes }),
   reference: () => ask<Reference>("GET", "/reference"),
   fileAddress: (id: number) => `/api/problems/${id}/file`,
 };

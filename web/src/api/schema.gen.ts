@@ -363,7 +363,7 @@ export interface components {
         Counted: {
             lattice: components["schemas"]["Lattice"] | null;
             /** Lines */
-            lines: components["schemas"]["Line"][];
+            lines: components["schemas"]["CountedLine"][];
             shaded: components["schemas"]["ShadedShare"] | null;
             /** Sides */
             sides: number;
@@ -371,6 +371,11 @@ export interface components {
             squares: components["schemas"]["Square"][];
             /** Toomany */
             tooMany: boolean;
+        };
+        /** CountedLine */
+        CountedLine: {
+            /** Text */
+            text: string;
         };
         /** Created */
         Created: {
@@ -1103,6 +1108,10 @@ export interface components {
             scales: string[];
             /** Seat */
             seat: string | null;
+            /** Standing */
+            standing: {
+                [key: string]: string;
+            };
             /** Starting */
             starting: {
                 [key: string]: string;

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from "react";
 import { api } from "../api/client";
 import type { Complaint } from "../api/types";
-import { changePart, partNamed, setGiven } from "./editing";
+import { changePart, partNamed, setMeasure, typedMeasure } from "./editing";
 import { useBench, useBenchStore, type Editing } from "./store";
 
 interface Props {
@@ -19,19 +19,20 @@ export function GivenEditor(props: Props) {
 function OpenEditor({ editing, complaints, figure }: Props & { editing: Editing }) {
   const store = useBenchStore();
   const index = useBench((state) => state.figure);
-  const typed = partNamed(store.getState().document, index, editing.part)?.given[editing.given] ?? "";
+  const typed = typedMeasure(partNamed(store.getState().document, index, editing.part), editing.given);
   const [text, setText] = useState(typed);
   const field = useRef<HTMLInputElement>(null);
   const opener = useRef(document.activeElement);
   const settled = useRef(false);
-  const where = `figures.${figure}.parts.${editing.part}.given`;
-  const isHere = (c: Complaint) => c.where === `${where}.${editing.given}` || c.where === where;
+  const where = `figures.${figure}.parts.${editing.part}`;
+  const places = [`${where}.given.${editing.given}`, `${where}.given`, `${where}.walk`, `${where}.outline`];
+  const isHere = (c: Complaint) => places.includes(c.where) && c.level === "error";
   const fault = complaints.find(isHere);
 
   useEffect(() => field.current?.select(), []);
 
   const changed = (value: string) =>
-    changePart(store.getState().document, index, editing.part, setGiven(editing.given, value));
+    changePart(store.getState().document, index, editing.part, setMeasure(editing.given, value));
   const close = (back: boolean) => {
     settled.current = true;
     store.getState().set({ editing: null });

@@ -1,4 +1,6 @@
-import type { FigureDocument, Join, PartDocument, ProblemDocument } from "../api/types";
+import type { DrawnPart, FigureDocument, Join, PartDocument, ProblemDocument } from "../api/types";
+import { tidy } from "./tidy";
+import { sideText, withSide } from "./walks";
 
 /* Pure changes of a document. Each returns a new document and leaves the old one as it is. */
 
@@ -30,6 +32,21 @@ export const setGiven = (given: string, text: string) => (part: PartDocument): P
   ...part,
   given: { ...part.given, [given]: text },
 });
+
+/** What was typed for a measurement: a given, or one side of an outline. */
+export function typedMeasure(part: PartDocument | undefined, measure: string): string {
+  if (!part) return "";
+  return part.shape === "outline" ? sideText(part, measure) : (part.given[measure] ?? "");
+}
+
+/** Another text for a measurement. */
+export const setMeasure = (measure: string, text: string) => (part: PartDocument): PartDocument =>
+  part.shape === "outline" ? withSide(part, measure, text) : setGiven(measure, text)(part);
+
+/** A part that stood on another, where it stands, by itself. */
+export const detached = (drawn: DrawnPart) => (part: PartDocument): PartDocument => {
+  return { ...part, on: undefined, at: [tidy(drawn.anchor[0]), tidy(drawn.anchor[1])], turn: tidy(drawn.turn) };
+};
 
 /** One given in place of another, at the same place in the list. */
 export const swapGiven = (from: string, to: string, text: string) => (part: PartDocument): PartDocument => ({
@@ -78,12 +95,16 @@ export function renamePart(document: ProblemDocument, figure: number, from: stri
     ...document,
     figures: document.figures.map((f, index) => ({
       ...f,
+      ...(f.shaded && index === figure ? { shaded: { ...f.shaded, parts: f.shaded.parts.map((p) => (p === from ? to : p)) } } : {}),
       parts: f.parts.map((part) => {
         const put = index === figure ? inside : outside;
         return {
           ...part,
           name: index === figure && part.name === from ? to : part.name,
           given: Object.fromEntries(Object.entries(part.given).map(([key, text]) => [key, put(text)])),
+          ...(part.walk != null ? { walk: put(part.walk) } : {}),
+          ...(part.points ? { points: part.points.map(([x, y]): [string, string] => [put(x), put(y)]) } : {}),
+          ...(part.on && index === figure && part.on.part === from ? { on: { ...part.on, part: to } } : {}),
           at: [put(part.at[0]), put(part.at[1])],
           turn: put(part.turn),
         };
@@ -98,10 +119,4 @@ export function renamePart(document: ProblemDocument, figure: number, from: stri
 function mention(name: string): RegExp {
   const escaped = name.replace(/[.*+?^${}()|[\]\\]/g, "\\$&");
   return new RegExp(`(?<![\\p{L}\\p{N}_.])${escaped}(?=\\.)`, "gu");
-}
-
-/** A number as a person would type it: no more than nine decimals, no trailing zeros. */
-export function tidy(value: number): string {
-  const text = value.toFixed(9).replace(/\.?0+$/, "");
-  return text === "-0" ? "0" : text;
 }

@@ -18,6 +18,9 @@ export interface Editing {
   at: { left: number; top: number; width: number; height: number };
 }
 
+/** What the pointer does on the board: choose and move, draw an outline, draw cut lines, shade squares. */
+export type Mode = "move" | "outline" | "cuts" | "squares";
+
 export interface BenchState {
   document: ProblemDocument;
   /** The document while something is being dragged or typed; not yet part of the history. */
@@ -27,9 +30,14 @@ export interface BenchState {
   lit: Lit | null;
   measure: MeasureName;
   editing: Editing | null;
+  mode: Mode;
+  /** The ways of splitting are laid out; the name of a second one that stands beside the first. */
+  ways: { beside: string | null } | null;
+  /** The part of which it is shown why its formula holds. */
+  why: string | null;
   commit: (document: ProblemDocument) => void;
   preview: (draft: ProblemDocument | null) => void;
-  set: (change: Partial<Pick<BenchState, "figure" | "selected" | "lit" | "measure" | "editing">>) => void;
+  set: (change: Partial<Pick<BenchState, "figure" | "selected" | "lit" | "measure" | "editing" | "mode" | "ways" | "why">>) => void;
 }
 
 type Tracked = Pick<BenchState, "document">;
@@ -87,6 +95,9 @@ export function createBenchStore(opened: Opened): BenchStore {
         lit: null,
         measure: "area",
         editing: null,
+        mode: "move",
+        ways: null,
+        why: null,
         commit: (document) => {
           if (JSON.stringify(document) === JSON.stringify(get().document)) set({ draft: null });
           else set({ document, draft: null });

@@ -30,21 +30,22 @@ export function useResults(): Worked {
     let busy = false;
     let ended = false;
     const newest = () => shownOf(store.getState());
+    const also = () => alsoOf(store.getState());
     const work = async () => {
       if (busy) return;
       busy = true;
-      for (let of = newest(), done = false; !done && !ended; of = newest()) {
+      for (let of = newest(), more = also(), done = false; !done && !ended; of = newest(), more = also()) {
         const late = setTimeout(() => setWorked((before) => ({ ...before, late: true })), MOMENT);
-        const change = await evaluated(of);
+        const change = await evaluated(of, more);
         clearTimeout(late);
         if (!ended) setWorked(change);
-        done = newest() === of;
+        done = newest() === of && also() === more;
       }
       busy = false;
     };
     void work();
     const stop = store.subscribe((now, before) => {
-      if (shownOf(now) !== shownOf(before)) void work();
+      if (shownOf(now) !== shownOf(before) || alsoOf(now) !== alsoOf(before)) void work();
     });
     return () => {
       ended = true;
@@ -57,10 +58,14 @@ export function useResults(): Worked {
 
 const shownOf = (state: BenchState): ProblemDocument => state.draft ?? state.document;
 
+/** What is only worked out while it is looked at. */
+const alsoOf = (state: BenchState): string =>
+  [state.ways ? "ways" : "", state.mode === "squares" ? "squares" : "", state.why ? "why" : ""].filter(Boolean).join(",");
+
 /** Ask for the results of a document; answers with the change that they make. */
-async function evaluated(document: ProblemDocument): Promise<(before: Worked) => Worked> {
+async function evaluated(document: ProblemDocument, also: string): Promise<(before: Worked) => Worked> {
   try {
-    const fresh = await api.evaluate(document);
+    const fresh = await api.evaluate(document, also);
     return (before) => {
       // What is as it was keeps its identity, so that only what changed is drawn again.
       const results = replaceEqualDeep(before.results, fresh);

@@ -15,6 +15,11 @@ export const SHORTCUTS: [keys: string, does: string][] = [
   ["Escape", "let go"],
   ["A / P", "show the area / the perimeter"],
   ["W", "write a part in words"],
+  ["O / C / S", "draw an outline / draw cut lines / count on squares, and back"],
+  ["Space, Enter", "while drawing: set a corner, close the outline (arrows move)"],
+  ["X", "other ways to split the figure"],
+  ["H", "cut a hole in the chosen part"],
+  ["Y", "why the formula of the chosen part holds"],
   ["F", "fit the figure into the board"],
   ["+ / −", "closer / farther"],
   ["Ctrl+Z / Ctrl+Shift+Z", "undo / redo"],
@@ -54,6 +59,12 @@ export function useShortcuts() {
       };
       const actions: Record<string, () => void> = {
         a: () => state.set({ measure: "area" }),
+        o: () => state.set({ mode: state.mode === "outline" ? "move" : "outline", selected: null, why: null }),
+        c: () => state.set({ mode: state.mode === "cuts" ? "move" : "cuts", selected: null, why: null }),
+        s: () => state.set({ mode: state.mode === "squares" ? "move" : "squares", selected: null, why: null }),
+        x: () => state.set({ measure: "area", ways: state.ways ? null : { beside: null } }),
+        h: () => document.querySelector<HTMLElement>("[data-hole]")?.click(),
+        y: () => part && state.set({ why: part.name, selected: null }),
         p: () => state.set({ measure: "perimeter" }),
         w: () => document.getElementById("entry-line")?.focus(),
         n: () => document.getElementById("part-name")?.focus(),
@@ -69,7 +80,7 @@ export function useShortcuts() {
           state.commit(removePart(state.document, state.figure, part.name));
           state.set({ selected: null });
         },
-        escape: () => state.set({ selected: null, editing: null }),
+        escape: () => state.set({ selected: null, editing: null, mode: "move", why: null }),
       };
       actions.backspace = actions.delete as () => void;
       actions["="] = actions["+"] as () => void;

@@ -1,30 +1,48 @@
 import { memo, useCallback, useEffect, useId, useLayoutEffect, useMemo, useRef, useState, type PointerEvent, type ReactNode } from "react";
-import type { Drawing, Spot } from "../api/types";
+import type { Complaint, Counted, Drawing, Showing, Split, Spot } from "../api/types";
 import { FIT_EVENT, ZOOM_EVENT } from "../bench/useShortcuts";
-import { tidy } from "../bench/editing";
+import { tidy } from "../bench/tidy";
 import { useBench, useBenchStore } from "../bench/store";
 import { Button } from "../ui/Button";
+import { Angles } from "./Angles";
+import { Corners } from "./Corners";
+import { EdgeHandles } from "./EdgeHandles";
 import { Grid } from "./Grid";
 import { layOut } from "./layOut";
 import { Marks, Outline } from "./Outline";
 import { Badges, Parts } from "./Parts";
 import { pathOf } from "./path";
+import { FaultLayer, SketchLayer } from "./SketchLayer";
 import { Spans } from "./Spans";
+import { SplitLayer } from "./SplitLayer";
+import { SquaresLayer } from "./SquaresLayer";
+import { Tools } from "./Tools";
+import { useSketching } from "./useSketching";
 import { useDragging } from "./useDragging";
-import { fitted, lost, squares as squaresAt, START, toScreen, zoomed, type Size, type View } from "./view";
+import { fitted, lost, squares as squaresAt, START, toFigure, toScreen, zoomed, type Bounds, type Size, type View } from "./view";
+import { WhyLayer } from "./WhyLayer";
 
 interface Props {
   drawing: Drawing | null;
   old: boolean;
   figure: string;
+  /** The pieces in which the area is told; none when it is told part by part. */
+  split: Split | null;
+  counted: Counted | null;
+  showing: { showing: Showing; share: number; sectors: number } | null;
+  complaints: Complaint[];
+  onEdge: EdgeHandlesProps["onPick"];
+  onShade: (place: Spot) => void;
   /** What lies over the upper edge of the board. */
   children?: ReactNode;
 }
 
+type EdgeHandlesProps = Parameters<typeof EdgeHandles>[0];
+
 const FEW_PARTS = 8;
 
 /** The true-scale picture, on squares that always say how large they are. */
-export const Board = memo(function Board({ drawing, old, figure, children }: Props) {
+export const Board = memo(function Board({ drawing, old, figure, split, counted, showing, complaints, onEdge, onShade, children }: Props) {
   const store = useBenchStore();
   const unit = useBench((state) => state.document.settings.unit);
   const selected = useBench((state) => state.selected);
@@ -47,18 +65,18 @@ export const Board = memo(function Board({ drawing, old, figure, children }: Pro
 
   const grid = squaresAt(view.scale);
   const drag = useDragging(view.scale, grid.fine);
-  const bounds = drawing?.bounds;
+  const bounds = useMemo(() => roomy(drawing?.bounds, showing?.showing), [drawing?.bounds, showing?.showing]);
   const fit = useCallback(() => setView(bounds ? fitted(bounds, size) : START), [bounds, size]);
 
   // The figure is brought into view when it is first there, and when a change has moved it out of sight.
   const seen = useRef<string | null>(null);
   useEffect(() => {
     if (!bounds || drag.dragging()) return;
-    const here = `${figure} ${unit}`;
+    const here = `${figure} ${unit} ${showing?.showing.title ?? ""}`;
     if (seen.current !== here || lost(bounds, view, size)) setView(fitted(bounds, size));
     seen.current = here;
     // eslint-disable-next-line react-hooks/exhaustive-deps -- panning away by hand is not a reason to come back
-  }, [bounds, figure, unit, size]);
+  }, [bounds, figure, unit, size, showing?.showing.title]);
 
   useEffect(() => {
     const zoom = (event: Event) => {
@@ -91,6 +109,15 @@ export const Board = memo(function Board({ drawing, old, figure, children }: Pro
     return layOut(shown, parts, to, size, places, changing);
   }, [parts, to, size, selected, lit?.part, places, changing]);
   const chosen = parts.find((part) => part.name === selected);
+  const catches = useMemo(() => drawing?.outline.flatMap((loop) => loop.map((segment) => segment.start)) ?? [], [drawing]);
+  const sketching = useSketching(grid.fine, grid.strong, 12 / view.scale, catches);
+  const pieces = measure === "area" ? split : null;
+  const mode = useBench((state) => state.mode);
+  const faults = complaints.filter((complaint) => complaint.sketch);
+  const whereIs = (event: PointerEvent<SVGSVGElement>): Spot => {
+    const box = event.currentTarget.getBoundingClientRect();
+    return toFigure(view, size)([event.clientX - box.left, event.clientY - box.top]);
+  };
   const legend = `1 square = ${tidy(grid.strong)} ${unit}`.replace("unit", grid.strong === 1 ? "unit" : "units");
 
   return (
@@ -105,10 +132,14 @@ export const Board = memo(function Board({ drawing, old, figure, children }: Pro
         role="group"
         aria-label={`Board: ${figure || "figure"}, drawn to scale, ${legend}. The tally says the same in words.`}
         onPointerDown={(event) => {
+          if (sketching.active && event.button === 0) return sketching.set(whereIs(event));
           store.getState().set({ selected: null, editing: null });
           panning.down(event);
         }}
-        onPointerMove={(event) => drag.move(event) || panning.move(event)}
+        onPointerMove={(event) => {
+          if (sketching.active) sketching.point(whereIs(event));
+          if (!drag.move(event)) panning.move(event);
+        }}
         onPointerUp={(event) => drag.release(event) || panning.up(event)}
         onPointerCancel={(event) => drag.release(event) || panning.up(event)}
       >
@@ -124,6 +155,8 @@ export const Board = memo(function Board({ drawing, old, figure, children }: Pro
               clip={clip}
               selected={selected}
               lit={measure === "area" || !lit?.id ? (lit?.part ?? null) : null}
+              still={sketching.active || mode === "squares"}
+              bare={pieces !== null || showing !== null}
               onHold={drag.holdPart}
               onLight={(part) => store.getState().set({ lit: part ? { part } : null })}
               onChoose={(part) => store.getState().set({ selected: part })}
@@ -140,9 +173,15 @@ export const Board = memo(function Board({ drawing, old, figure, children }: Pro
               lit={lit?.id ?? null}
               onLight={(stretch) => store.getState().set({ lit: stretch })}
             />
-            <Marks drawing={drawing} to={to} />
-            <Spans spans={spans} />
-            <Badges parts={parts} to={to} />
+            {pieces && !showing ? <SplitLayer split={pieces} to={to} scale={view.scale} lit={lit?.id ?? null} onLight={(id) => store.getState().set({ lit: id ? { part: "", id } : null })} /> : null}
+            {counted ? <SquaresLayer counted={counted} to={to} scale={view.scale} onShade={onShade} /> : null}
+            {showing ? <WhyLayer {...showing} to={to} scale={view.scale} /> : null}
+            {counted ? null : <Marks drawing={drawing} to={to} />}
+            {counted ? null : <Angles parts={parts} to={to} />}
+            {counted ? null : <Spans spans={spans} />}
+            {counted || pieces || showing ? null : <Badges parts={parts} to={to} />}
+            {chosen && mode === "move" && !showing ? <EdgeHandles part={chosen} to={to} onPick={onEdge} /> : null}
+            {chosen && mode === "move" && !showing ? <Corners part={chosen} to={to} onHold={(index, event) => drag.holdCorner(chosen, index, event)} /> : null}
             {chosen?.grips.map((grip, index) => {
               const [x, y] = to(grip.at);
               const names = grip.drives.map((drive) => drive.given).join(" and ");
@@ -167,9 +206,12 @@ export const Board = memo(function Board({ drawing, old, figure, children }: Pro
             })}
           </>
         ) : null}
+        <FaultLayer complaints={faults} to={to} scale={view.scale} />
+        {sketching.active ? <SketchLayer sketching={sketching} to={to} /> : null}
       </svg>
-      {parts.length === 0 && !old ? <EmptyBoard /> : null}
+      {parts.length === 0 && !old && !sketching.active && faults.length === 0 ? <EmptyBoard /> : null}
       {children}
+      <Tools says={sketching.says} />
       <div className="absolute right-2 bottom-2 flex items-center gap-1">
         <Button className="size-8 p-0!" aria-label="Closer" onClick={() => window.dispatchEvent(new CustomEvent(ZOOM_EVENT, { detail: 1.25 }))}>
           +
@@ -186,6 +228,16 @@ export const Board = memo(function Board({ drawing, old, figure, children }: Pro
   );
 });
 
+/** Room for what a showing lays beside the figure. */
+function roomy(bounds: Bounds | undefined, showing: Showing | undefined): Bounds | undefined {
+  if (!bounds || !showing) return bounds;
+  const [left, bottom, right, top] = bounds;
+  const [px, py] = showing.pivot;
+  if (showing.kind === "sectors") return [left, bottom, Math.max(right, px + (showing.radius ?? 0) * 1.25 + (showing.width ?? 0) * 1.1), top];
+  if (showing.kind === "shear") return bounds;
+  return [Math.min(left, 2 * px - right), Math.min(bottom, 2 * py - top), Math.max(right, 2 * px - left), Math.max(top, 2 * py - bottom)];
+}
+
 function EmptyBoard() {
   return (
     <div className="pointer-events-none absolute inset-0 grid place-items-center p-6">
@@ -193,6 +245,8 @@ function EmptyBoard() {
         Nothing is drawn yet. Click a shape below, or type one in words:
         <br />
         <b>rectangle width 2.4 height 1.2</b>
+        <br />
+        or walk round an outline: <b>outline R 9, U 7, L 5, D 3, L ?, D ?</b>
       </p>
     </div>
   );

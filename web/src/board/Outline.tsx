@@ -85,6 +85,30 @@ export function Marks({ drawing, to }: Pick<Props, "drawing" | "to">) {
           }),
         ),
       )}
+      {drawing.parts.flatMap((part) =>
+        part.arrows.flatMap((group, mark) =>
+          group.map((edge, index) => {
+            const [x, y] = to(pointOf(edge, 0.42));
+            const a = to(edge.start);
+            const b = to(edge.end);
+            const length = Math.hypot(b[0] - a[0], b[1] - a[1]) || 1;
+            if (length < 8 * size) return null;
+            // Both point the same way along the parallels, whichever way each is walked.
+            const way = b[0] - a[0] > 1e-6 || (Math.abs(b[0] - a[0]) <= 1e-6 && b[1] < a[1]) ? 1 : -1;
+            const u = [((b[0] - a[0]) / length) * way, ((b[1] - a[1]) / length) * way] as const;
+            return [...Array(mark + 1).keys()].map((step) => {
+              const tip = [x + u[0] * (4 + step * 7), y + u[1] * (4 + step * 7)] as const;
+              return (
+                <path
+                  key={`${part.name}${mark}.${index}.${step}`}
+                  d={`M${tip[0] - u[0] * 8 - u[1] * 5} ${tip[1] - u[1] * 8 + u[0] * 5}L${tip[0]} ${tip[1]}L${tip[0] - u[0] * 8 + u[1] * 5} ${tip[1] - u[1] * 8 - u[0] * 5}`}
+                  strokeWidth={1.6}
+                />
+              );
+            });
+          }),
+        ),
+      )}
     </g>
   );
 }

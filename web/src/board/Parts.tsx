@@ -10,6 +10,10 @@ interface Props {
   clip: string;
   selected: string | null;
   lit: string | null;
+  /** Parts can't be taken hold of just now. */
+  still: boolean;
+  /** Without tints: something else is drawn over them. */
+  bare: boolean;
   onHold: (part: DrawnPart, event: PointerEvent<SVGGElement>) => void;
   onLight: (part: string | null) => void;
   onChoose: (part: string) => void;
@@ -20,7 +24,7 @@ const JOINS = { add: "added", take: "taken away", common: "kept in common" };
 const ARROWS: Record<string, Spot> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] };
 
 /** Every part: an added one tinted, one taken away open with a broken outline, one in common double. */
-export function Parts({ parts, to, scale, clip, selected, lit, onHold, onLight, onChoose, onNudge }: Props) {
+export function Parts({ parts, to, scale, clip, selected, lit, still, bare, onHold, onLight, onChoose, onNudge }: Props) {
   return (
     <g>
       {parts.map((part, index) => {
@@ -36,7 +40,8 @@ export function Parts({ parts, to, scale, clip, selected, lit, onHold, onLight, 
             aria-pressed={chosen}
             aria-label={`${part.badge}, ${part.name}: ${part.title.toLowerCase()}, ${sizes}, ${JOINS[part.join]}`}
             className="group/part"
-            style={{ cursor: "grab", touchAction: "none", outline: "none" }}
+            style={{ cursor: still ? "crosshair" : "grab", touchAction: "none", outline: "none" }}
+            pointerEvents={still ? "none" : undefined}
             onPointerDown={(event) => onHold(part, event)}
             onPointerEnter={() => onLight(part.name)}
             onPointerLeave={() => onLight(null)}
@@ -55,13 +60,14 @@ export function Parts({ parts, to, scale, clip, selected, lit, onHold, onLight, 
               }
             }}
           >
-            {part.join === "add" ? (
-              <path d={path} fill={TINTS[index % TINTS.length]} clipPath={`url(#${clip})`} pointerEvents="none" />
+            {part.join === "add" && !bare ? (
+              <path d={path} fill={TINTS[index % TINTS.length]} clipPath={`url(#${clip})`} fillRule="evenodd" pointerEvents="none" />
             ) : null}
             <path
               d={path}
               fill={lit === part.name || chosen ? "var(--color-apricot)" : "transparent"}
               fillOpacity={part.join === "take" ? 0.12 : 0.2}
+              fillRule="evenodd"
               stroke="none"
             />
             {part.join === "common" ? (

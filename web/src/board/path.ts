@@ -15,7 +15,7 @@ export function pathOf(segments: Segment[], to: ToScreen, scale: number, closed:
     if (segment.kind === "line" || !segment.centre || !segment.radius || !segment.sweep) {
       pieces.push(`L${short(end[0])} ${short(end[1])}`);
     } else {
-      pieces.push(...arcs(segment.start, segment.centre, segment.radius, segment.sweep, to, scale));
+      pieces.push(...arcs(segment, to, scale));
     }
     last = end;
   }
@@ -23,14 +23,14 @@ export function pathOf(segments: Segment[], to: ToScreen, scale: number, closed:
 }
 
 /** An arc as SVG arcs of at most a third of a turn each, so that no flag is ever in doubt. */
-function arcs(start: Spot, centre: Spot, radius: number, sweep: number, to: ToScreen, scale: number): string[] {
+function arcs(segment: Segment, to: ToScreen, scale: number): string[] {
+  const sweep = segment.sweep ?? 0;
   const count = Math.max(1, Math.ceil(Math.abs(sweep) / 120));
-  const first = Math.atan2(start[1] - centre[1], start[0] - centre[0]);
-  const r = short(radius * scale);
+  const r = short((segment.radius ?? 0) * scale);
+  const minor = segment.minor ? short(segment.minor * scale) : r;
   return Array.from({ length: count }, (_, index) => {
-    const angle = first + ((sweep * Math.PI) / 180) * ((index + 1) / count);
-    const [x, y] = to([centre[0] + radius * Math.cos(angle), centre[1] + radius * Math.sin(angle)]);
-    return `A${r} ${r} 0 0 ${sweep > 0 ? 0 : 1} ${short(x)} ${short(y)}`;
+    const [x, y] = to(pointOf(segment, (index + 1) / count));
+    return `A${r} ${minor} ${short(-(segment.lean ?? 0))} 0 ${sweep > 0 ? 0 : 1} ${short(x)} ${short(y)}`;
   });
 }
 
@@ -40,8 +40,14 @@ export function pointOf(segment: Segment, share: number): Spot {
   if (segment.kind === "line" || !centre || !radius || !sweep) {
     return [start[0] + (end[0] - start[0]) * share, start[1] + (end[1] - start[1]) * share];
   }
-  const angle = Math.atan2(start[1] - centre[1], start[0] - centre[0]) + ((sweep * Math.PI) / 180) * share;
-  return [centre[0] + radius * Math.cos(angle), centre[1] + radius * Math.sin(angle)];
+  const minor = segment.minor ?? radius;
+  const lean = ((segment.lean ?? 0) * Math.PI) / 180;
+  const [c, s] = [Math.cos(lean), Math.sin(lean)];
+  const [dx, dy] = [start[0] - centre[0], start[1] - centre[1]];
+  const first = Math.atan2((dy * c - dx * s) / minor, (dx * c + dy * s) / radius);
+  const angle = first + ((sweep * Math.PI) / 180) * share;
+  const [u, v] = [radius * Math.cos(angle), minor * Math.sin(angle)];
+  return [centre[0] + u * c - v * s, centre[1] + u * s + v * c];
 }
 
 /** Points all along a segment, near enough to one another to notice what lies on it. */

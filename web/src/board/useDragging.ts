@@ -1,6 +1,8 @@
 import { useRef, type PointerEvent } from "react";
 import type { DrawnPart, Grip, PartDocument, ProblemDocument, Spot } from "../api/types";
-import { changePart, moveTo, partNamed, setGiven, tidy } from "../bench/editing";
+import { changePart, moveTo, partNamed, setGiven } from "../bench/editing";
+import { tidy } from "../bench/tidy";
+import { withCorner } from "../bench/walks";
 import { useBenchStore } from "../bench/store";
 import { freeStep, snapped } from "./view";
 
@@ -14,6 +16,19 @@ interface Drag {
 }
 
 const DEAD_ZONE = 3;
+
+/** Where ``at`` gets to when the part moves by a vector of the board: along its own axes where it stands on an edge. */
+function shifted(part: DrawnPart, by: Spot): Spot {
+  const [[ax, ay], [bx, by_]] = part.axes;
+  return [part.shift[0] + by[0] * ax + by[1] * ay, part.shift[1] + by[0] * bx + by[1] * by_];
+}
+
+/** A vector of the board in the part's own directions, before its turn and its mirroring. */
+function ownAxes(part: DrawnPart, [x, y]: Spot): Spot {
+  const angle = (-part.turn * Math.PI) / 180;
+  const across = x * Math.cos(angle) - y * Math.sin(angle);
+  return [part.flip ? -across : across, x * Math.sin(angle) + y * Math.cos(angle)];
+}
 
 /**
  * Dragging of parts and grips. While it lasts the changed document is only previewed; letting go makes
@@ -39,9 +54,23 @@ export function useDragging(scale: number, fine: number) {
   };
 
   const holdPart = (part: DrawnPart, event: PointerEvent<SVGElement>) =>
-    begin(part.name, event, (by, step) =>
-      moveTo(tidy(snapped(part.anchor[0] + by[0], step)), tidy(snapped(part.anchor[1] + by[1], step))),
-    );
+    begin(part.name, event, (by, step) => {
+      const [x, y] = shifted(part, by);
+      return moveTo(tidy(snapped(x, step)), tidy(snapped(y, step)));
+    });
+
+  const holdCorner = (part: DrawnPart, index: number, event: PointerEvent<SVGElement>) =>
+    begin(part.name, event, (by, step) => {
+      const corner = part.walk?.[index]?.corner;
+      if (!corner || !part.walk) return null;
+      const sides = part.walk;
+      const to: Spot = [snapped(corner[0] + by[0], step), snapped(corner[1] + by[1], step)];
+      const moved: Spot = [to[0] - corner[0], to[1] - corner[1]];
+      return (document) => {
+        const changed = withCorner(document, sides, index, ownAxes(part, moved));
+        return index === 0 ? moveTo(tidy(part.shift[0] + moved[0]), tidy(part.shift[1] + moved[1]))(changed) : changed;
+      };
+    });
 
   const holdGrip = (part: DrawnPart, grip: Grip, event: PointerEvent<SVGElement>) =>
     begin(part.name, event, (by, step) => {
@@ -83,10 +112,10 @@ export function useDragging(scale: number, fine: number) {
     const typed = partNamed(state.document, state.figure, part.name)?.at;
     const at = (index: 0 | 1) => {
       const now = Number(typed?.[index]);
-      return tidy((Number.isFinite(now) ? now : part.anchor[index]) + by[index]);
+      return tidy((Number.isFinite(now) ? now : part.shift[index]) + by[index]);
     };
     state.commit(changePart(state.document, state.figure, part.name, moveTo(at(0), at(1))));
   };
 
-  return { holdPart, holdGrip, move, release, nudge, dragging: () => drag.current?.moved ?? false };
+  return { holdPart, holdGrip, holdCorner, move, release, nudge, dragging: () => drag.current?.moved ?? false };
 }

@@ -16,17 +16,29 @@ export const EntryLine = memo(function EntryLine() {
   const [active, setActive] = useState(-1);
   const [says, setSays] = useState<string | null>(null);
   const newest = useRef(0);
+  const growing = useRef(false);
   const list = useId();
-  const taken = (parts ?? []).map((part) => part.name);
+  const shapes = Object.fromEntries((parts ?? []).map((part) => [part.name, part.shape]));
 
   const ask = async (line: string) => {
     const turn = ++newest.current;
-    const found = await api.entry(line, taken).catch(() => null);
+    const found = await api.entry(line, shapes).catch(() => null);
     if (turn === newest.current) setAnswer(found && { to: line, found });
     return found;
   };
+  /** An outline is seen growing while it is typed: what can be read of it so far is previewed. */
+  const grow = (line: string, found: EntryAnswer | null) => {
+    const state = store.getState();
+    if (!/^\s*(take away |cut out |keep common )?outline\s/i.test(line)) {
+      if (growing.current) state.preview(null);
+      growing.current = false;
+    } else if (found?.part) {
+      growing.current = true;
+      state.preview(addPart(state.document, figure, found.part as unknown as PartDocument));
+    }
+  };
   useEffect(() => {
-    if (open) void ask(text);
+    if (open) void ask(text).then((found) => grow(text, found));
     // eslint-disable-next-line react-hooks/exhaustive-deps -- asked again for each text only
   }, [text, open]);
 
@@ -42,6 +54,7 @@ export const EntryLine = memo(function EntryLine() {
     const state = store.getState();
     state.commit(addPart(state.document, figure, part));
     state.set({ selected: part.name });
+    growing.current = false;
     setText("");
     setOpen(false);
     setSays(null);
@@ -57,7 +70,10 @@ export const EntryLine = memo(function EntryLine() {
         else void add();
       }}
       onBlur={(event) => {
-        if (!event.currentTarget.contains(event.relatedTarget)) setOpen(false);
+        if (event.currentTarget.contains(event.relatedTarget)) return;
+        setOpen(false);
+        if (growing.current) store.getState().preview(null);
+        growing.current = false;
       }}
     >
       <input

@@ -1,8 +1,8 @@
 import { useEffect } from "react";
-import type { Complaint, FigureResults, Join, PartDocument, ProblemDocument } from "../api/types";
+import type { Complaint, DrawnPart, FigureResults, Join, PartDocument, ProblemDocument } from "../api/types";
 import { useQuery } from "@tanstack/react-query";
 import { api } from "../api/client";
-import { addPart, changePart, flipped, freeName, partNamed, removePart, renamePart, setGiven, setJoin, swapGiven, turnedBy } from "../bench/editing";
+import { addPart, changePart, detached, flipped, freeName, partNamed, removePart, renamePart, setGiven, setJoin, swapGiven, turnedBy } from "../bench/editing";
 import { useBench, useBenchStore } from "../bench/store";
 import { DUPLICATE_EVENT } from "../bench/useShortcuts";
 import { Button } from "../ui/Button";
@@ -11,12 +11,14 @@ import { TextInPlace } from "../ui/TextInPlace";
 interface Props {
   complaints: Complaint[];
   parts: FigureResults["parts"];
+  drawn: DrawnPart | undefined;
+  onHole: (at: DOMRect) => void;
 }
 
 const NAME = /^[\p{L}][\p{L}\p{N}_]*$/u;
 
 /** What can be done with the chosen part; with none chosen, which figure is shown. */
-export function PartBar({ complaints, parts }: Props) {
+export function PartBar({ complaints, parts, drawn, onHole }: Props) {
   const store = useBenchStore();
   const document = useBench((state) => state.document);
   const figure = useBench((state) => state.figure);
@@ -40,7 +42,7 @@ export function PartBar({ complaints, parts }: Props) {
     <div
       className={`absolute inset-x-0 top-0 flex min-h-10 flex-wrap items-center gap-x-2 gap-y-1 px-3 py-1 text-sm no-print ${part ? "border-b border-edge bg-sheet/95 shadow-sm" : "pointer-events-none"}`}
     >
-      {part ? <Fields key={part.name} part={part} figure={figure} document={document} complaints={complaints} told={parts[part.name]} /> : <Figures />}
+      {part ? <Fields key={part.name} part={part} figure={figure} document={document} complaints={complaints} told={parts[part.name]} drawn={drawn} onHole={onHole} /> : <Figures />}
     </div>
   );
 }
@@ -81,9 +83,13 @@ interface FieldsProps {
   document: ProblemDocument;
   complaints: Complaint[];
   told: FigureResults["parts"][string] | undefined;
+  drawn: DrawnPart | undefined;
+  onHole: (at: DOMRect) => void;
 }
 
-function Fields({ part, figure, document, complaints, told }: FieldsProps) {
+const EXPLAINED = ["triangle", "right-triangle", "trapezoid", "parallelogram", "circle"];
+
+function Fields({ part, figure, document, complaints, told, drawn, onHole }: FieldsProps) {
   const store = useBenchStore();
   const reference = useQuery({ queryKey: ["reference"], queryFn: api.reference, staleTime: Infinity });
   const shape = reference.data?.shapes.find((s) => s.name === part.shape);
@@ -107,6 +113,7 @@ function Fields({ part, figure, document, complaints, told }: FieldsProps) {
     <>
       <input type="hidden" data-testid="chosen-part" value={part.name} />
       <NameField name={part.name} onRename={rename} />
+      {part.shape === "outline" ? <WalkField part={part} sides={drawn?.walk?.length} invalid={faultAt("walk") || faultAt("points") || faultAt("outline")} onChange={put} /> : null}
       {Object.entries(part.given).map(([given, text]) => (
         <span key={given} className="inline-flex items-center gap-1">
           <select
@@ -134,8 +141,18 @@ function Fields({ part, figure, document, complaints, told }: FieldsProps) {
           />
         </span>
       ))}
+      {part.on ? (
+        <span className="inline-flex items-center gap-1">
+          on <b>{part.on.edge ?? "the middle"}</b> of {part.on.part}
+          {drawn ? (
+            <Button look="quiet" className="text-pine!" title="Let it stand by itself, where it is" onClick={() => put(detached(drawn))}>
+              detach
+            </Button>
+          ) : null}
+        </span>
+      ) : null}
       <span className="inline-flex items-center gap-1">
-        at
+        {part.on ? "shifted" : "at"}
         <TextInPlace value={part.at[0]} label={`x of ${part.name}`} invalid={faultAt("at.0")} className="w-16" onCommit={(x) => put((p) => ({ ...p, at: [x, p.at[1]] }))} />
         <TextInPlace value={part.at[1]} label={`y of ${part.name}`} invalid={faultAt("at.1")} className="w-16" onCommit={(y) => put((p) => ({ ...p, at: [p.at[0], y] }))} />
       </span>
@@ -154,6 +171,14 @@ function Fields({ part, figure, document, complaints, told }: FieldsProps) {
         <option value="take">− take away</option>
         <option value="common">∩ keep common</option>
       </select>
+      <Button title="Cut a hole in its middle (H)" data-hole="" onClick={(event) => onHole(event.currentTarget.getBoundingClientRect())}>
+        Cut a hole
+      </Button>
+      {EXPLAINED.includes(part.shape) ? (
+        <Button title="Why the formula holds (Y)" onClick={() => store.getState().set({ why: part.name, selected: null, mode: "move" })}>
+          Why?
+        </Button>
+      ) : null}
       <Button onClick={() => window.dispatchEvent(new Event(DUPLICATE_EVENT))} title="Duplicate (D)">
         Duplicate
       </Button>
@@ -188,4 +213,34 @@ function NameField({ name, onRename }: { name: string; onRename: (text: string) 
       <TextInPlace value={name} label="Name of the part" className="w-28 font-semibold" onCommit={onRename} />
     </span>
   );
+}
+
+interface WalkFieldProps {
+  part: PartDocument;
+  sides: number | undefined;
+  invalid: boolean;
+  onChange: (change: (part: PartDocument) => PartDocument) => void;
+}
+
+/** The walk of an outline, or its corners, as one text. */
+function WalkField({ part, sides, invalid, onChange }: WalkFieldProps) {
+  const points = part.walk == null;
+  const text = points ? (part.points ?? []).map(([x, y]) => `${x}, ${y}`).join("; ") : (part.walk ?? "");
+  const read = (typed: string): PartDocument => {
+    if (!points) return { ...part, walk: typed };
+    const corners = typed.split(/[;\n]/).filter((piece) => piece.trim());
+    return { ...part, points: corners.map((corner): [string, string] => pair(corner)) };
+  };
+  return (
+    <span className="inline-flex min-w-72 grow items-center gap-1">
+      {points ? "corners" : "walk"}
+      <TextInPlace value={text} label={`${points ? "Corners" : "Walk"} of ${part.name}`} invalid={invalid} className="grow" onCommit={(typed) => onChange(() => read(typed))} />
+      {sides === undefined ? null : <span className="text-soft" data-testid="sides">{sides} sides</span>}
+    </span>
+  );
+}
+
+function pair(text: string): [string, string] {
+  const [x = "", ...rest] = text.split(",");
+  return [x.trim(), rest.join(",").trim()];
 }

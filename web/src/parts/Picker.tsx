@@ -3,7 +3,8 @@ import { useQuery } from "@tanstack/react-query";
 import { api } from "../api/client";
 import type { Shape } from "../api/types";
 import { Picture } from "../board/Picture";
-import { addPart, freeName, tidy } from "../bench/editing";
+import { addPart, freeName } from "../bench/editing";
+import { tidy } from "../bench/tidy";
 import { useBench, useBenchStore } from "../bench/store";
 import type { Bounds } from "../board/view";
 import { roomFor } from "./room";
@@ -19,23 +20,23 @@ export const Picker = memo(function Picker({ bounds }: { bounds: Bounds | null }
     const parts = state.document.figures[figure]?.parts ?? [];
     const name = freeName(shape.name.replace(/-/g, "_"), parts.map((part) => part.name));
     const { left, bottom, size } = roomFor(bounds);
-    const given = Object.fromEntries(Object.entries(shape.starting).map(([key, text]) => [key, tidy(Number(text) * size)]));
+    const given = Object.fromEntries(Object.entries(shape.starting).map(([key, text]) => [key, shape.scales.includes(key) ? tidy(Number(text) * size) : text]));
     const at: [string, string] = [tidy(left - shape.bounds[0] * size), tidy(bottom - shape.bounds[1] * size)];
     state.commit(addPart(state.document, figure, { name, shape: shape.name, given, at, turn: "0", flip: false, join: "add" }));
     state.set({ selected: name });
   };
   return (
-    <div className="flex gap-1.5 overflow-x-auto" role="group" aria-label="Shapes">
+    <div className="flex flex-wrap gap-1" role="group" aria-label="Shapes">
       {reference.data?.shapes.map((shape) => (
         <button
           key={shape.name}
           type="button"
           title={`Add: ${shape.title.toLowerCase()}`}
-          className="flex shrink-0 flex-col items-center rounded-md border border-edge bg-paper px-1.5 pt-1 text-xs hover:border-pine hover:bg-pine-wash"
+          aria-label={`Add: ${shape.title.toLowerCase()}`}
+          className="grid shrink-0 place-items-center rounded-md border border-edge bg-paper p-0.5 hover:border-pine hover:bg-pine-wash"
           onClick={() => add(shape)}
         >
-          <Picture loops={[shape.path]} bounds={shape.bounds} width={52} height={32} margin={3} className="h-8 w-13" />
-          {shape.title}
+          <Picture loops={[shape.path]} bounds={shape.bounds} width={46} height={32} margin={3} className="h-8 w-9.5" />
         </button>
       ))}
     </div>

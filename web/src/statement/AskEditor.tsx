@@ -1,6 +1,6 @@
 import { Popover } from "radix-ui";
 import { useState, type ReactNode } from "react";
-import type { AskDocument, Complaint } from "../api/types";
+import type { AskDocument, AskResults, Complaint } from "../api/types";
 import { useBench } from "../bench/store";
 import { Button } from "../ui/Button";
 import { RoundingFields } from "./RoundingFields";
@@ -8,6 +8,7 @@ import { RoundingFields } from "./RoundingFields";
 interface Props {
   ask: AskDocument;
   faults: Complaint[];
+  answer?: AskResults | undefined;
   create?: boolean;
   children: ReactNode;
   onChange: (ask: AskDocument) => void;
@@ -15,7 +16,7 @@ interface Props {
 }
 
 /** One ask as a button that opens its fields beside it. */
-export function AskEditor({ ask, faults, create = false, children, onChange, onRemove }: Props) {
+export function AskEditor({ ask, faults, answer, create = false, children, onChange, onRemove }: Props) {
   const [open, setOpen] = useState(false);
   const [draft, setDraft] = useState(ask);
   const document = useBench((state) => state.document);
@@ -35,7 +36,8 @@ export function AskEditor({ ask, faults, create = false, children, onChange, onR
             className="flex flex-col gap-2 text-sm"
             onSubmit={(event) => {
               event.preventDefault();
-              onChange({ ...draft, label: draft.label.trim() || draft.expression });
+              const rates = draft.rates?.map((rate) => rate.trim()).filter(Boolean);
+              onChange({ ...draft, label: draft.label.trim() || draft.expression, rates: rates && rates.length > 0 ? rates : undefined });
               setOpen(false);
             }}
           >
@@ -74,7 +76,30 @@ export function AskEditor({ ask, faults, create = false, children, onChange, onR
               inherit
               onChange={(rounding) => setDraft({ ...draft, rounding: rounding ?? undefined })}
             />
-            {faults.map((fault) => (
+            <label>
+              What it costs or takes, one rate a line
+              <textarea
+                className="field w-full"
+                rows={3}
+                spellCheck={false}
+                value={(draft.rates ?? []).join("\n")}
+                placeholder={"12 % waste\n1 L covers 8 m²\ntins of 2.5 L\n€19 per tin"}
+                onChange={(event) => {
+                  const rates = event.target.value.split("\n").slice(0, 10);
+                  setDraft({ ...draft, rates: event.target.value ? rates : undefined });
+                }}
+              />
+            </label>
+            {answer && answer.rates.length > 0 ? (
+              <ol className="text-sm" aria-label="Costs and counts">
+                {answer.rates.map((line) => (
+                  <li key={line.typed} className={line.says ? "says" : ""}>
+                    {line.says ? `${line.typed}: ${line.says}` : `${line.text} = ${line.value}`}
+                  </li>
+                ))}
+              </ol>
+            ) : null}
+            {faults.filter((fault) => fault.code !== "rate").map((fault) => (
               <p key={fault.says} className="says">
                 {fault.says}
               </p>

@@ -30,6 +30,7 @@ export const Asks = memo(function Asks({ answers, complaints }: Props) {
               <AskEditor
                 ask={ask}
                 faults={faults}
+                answer={answer}
                 onChange={(changed) => put(asks.map((a, i) => (i === index ? changed : a)))}
                 onRemove={() => put(asks.filter((_, i) => i !== index))}
               >
@@ -37,6 +38,13 @@ export const Asks = memo(function Asks({ answers, complaints }: Props) {
                 <output className={`block text-xl font-semibold text-pine-dark ${old ? "opacity-90 grayscale" : ""}`} aria-live="polite">
                   {answer?.text ?? <span className="text-base text-soft">not yet</span>}
                 </output>
+                {answer?.rates.map((line) =>
+                  line.says ? null : (
+                    <span key={line.typed} className="block text-sm" title={`${line.typed}: ${line.text}`}>
+                      {line.value}
+                    </span>
+                  ),
+                )}
               </AskEditor>
               {fault ? <p className="says max-w-60">{fault.says}</p> : null}
             </li>

@@ -1,8 +1,11 @@
+import { Popover } from "radix-ui";
 import { useState } from "react";
+import type { Word } from "../api/types";
 import { useBench, useBenchStore } from "../bench/store";
+import { Button } from "../ui/Button";
 
-/** The statement of the problem; a click or Enter opens it for writing. */
-export function Statement() {
+/** The statement of the problem, with the words that mean a quantity tagged; a click or Enter opens it for writing. */
+export function Statement({ words }: { words: Word[] }) {
   const store = useBenchStore();
   const statement = useBench((state) => state.document.statement);
   const [writing, setWriting] = useState(false);
@@ -31,15 +34,69 @@ export function Statement() {
       />
     );
   }
+  // While the newest words are on their way, the statement stands there without tags.
+  const current = words.map((word) => word.text).join("") === statement ? words : [];
   return (
-    <button
-      type="button"
-      aria-label={statement ? undefined : "Write the statement"}
-      title="Change the statement"
-      className="max-h-24 cursor-text self-start overflow-auto rounded-md text-left text-base leading-snug whitespace-pre-wrap hover:bg-paper"
-      onClick={() => setWriting(true)}
-    >
-      {statement || <span className="text-soft">Write here what is asked: “How much edge tape goes round the panel?”</span>}
-    </button>
+    <div className="flex items-start gap-1 self-start">
+      <div
+        className="max-h-24 grow cursor-text overflow-auto rounded-md text-base leading-snug whitespace-pre-wrap hover:bg-paper"
+        data-testid="statement"
+        onClick={(event) => {
+          if (!(event.target as HTMLElement).closest("button")) setWriting(true);
+        }}
+      >
+        {current.length > 0
+          ? current.map((word, index) => (word.quantity ? <Tagged key={index} word={word} /> : <span key={index}>{word.text}</span>))
+          : statement || <span className="text-soft">Write here what is asked: “How much edge tape goes round the panel?”</span>}
+      </div>
+      <Button look="quiet" className="shrink-0 text-pine!" aria-label="Write the statement" onClick={() => setWriting(true)}>
+        Write
+      </Button>
+    </div>
+  );
+}
+
+/** A word that means a quantity, with its tag; the tag can make the ask. */
+function Tagged({ word }: { word: Word }) {
+  const store = useBenchStore();
+  const [open, setOpen] = useState(false);
+  const document = useBench((state) => state.document);
+  const figure = useBench((state) => state.document.figures[state.figure]);
+  const plane = word.expression === "area" || word.expression === "perimeter";
+  const unit = document.settings.unit;
+  const counted = { perimeter: unit, area: `${unit}²`, "surface area": `${unit}²`, volume: `${unit}³` }[word.quantity ?? ""] ?? "";
+  const expression = `${figure?.name ?? "figure"}.${word.expression ?? ""}`;
+  const asked = document.asks.some((ask) => ask.expression === expression);
+  return (
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <span className="underline decoration-pine decoration-2 underline-offset-2">{word.text}</span>
+      <Popover.Trigger className="mx-0.5 rounded-sm border border-pine/40 bg-pine-wash px-1 align-text-top text-xs leading-tight text-pine-dark hover:border-pine" aria-label={`“${word.text}” means ${word.quantity ?? ""}`}>
+        {word.quantity} {counted}
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content className="popover w-72 text-sm" sideOffset={6} collisionPadding={8}>
+          <p>
+            “{word.text}” means <b>{word.quantity}</b>: {word.counted === "a length" ? "a length" : `counted in ${word.counted ?? ""}`}, in {counted}.
+          </p>
+          {plane && figure ? (
+            <Button
+              look="solid"
+              className="mt-2"
+              disabled={asked}
+              onClick={() => {
+                const state = store.getState();
+                const label = word.text.charAt(0).toUpperCase() + word.text.slice(1);
+                state.commit({ ...state.document, asks: [...state.document.asks, { label, expression }] });
+                setOpen(false);
+              }}
+            >
+              {asked ? "Asked already" : "Ask for it"}
+            </Button>
+          ) : (
+            <p className="mt-1 text-soft">A flat figure has an area and a perimeter; {word.quantity} belongs to a solid.</p>
+          )}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
   );
 }

@@ -1,15 +1,22 @@
 import { ToggleGroup } from "radix-ui";
 import { memo, useCallback } from "react";
-import type { Complaint, Tally } from "../api/types";
+import type { Complaint, Counted, Tally, Way } from "../api/types";
 import { useBench, useBenchStore, type MeasureName } from "../bench/store";
 import { Maths } from "../ui/Maths";
+import type { Bounds } from "../board/view";
+import { Button } from "../ui/Button";
 import { EntryRow } from "./EntryRow";
+import { SquaresPanel } from "./SquaresPanel";
+import { WaysPanel } from "./WaysPanel";
 
 interface Props {
   tallies: Record<string, Tally>;
   old: boolean;
   complaints: Complaint[];
   figure: string;
+  ways: Way[];
+  counted: Counted | null;
+  bounds: Bounds | null;
 }
 
 const MEASURES: { name: MeasureName; title: string }[] = [
@@ -18,10 +25,12 @@ const MEASURES: { name: MeasureName; title: string }[] = [
 ];
 
 /** The itemised receipt: every entry with its sign, formula and numbers; a double rule; the total. */
-export const TallyPanel = memo(function TallyPanel({ tallies, old, complaints, figure }: Props) {
+export const TallyPanel = memo(function TallyPanel({ tallies, old, complaints, figure, ways, counted, bounds }: Props) {
   const store = useBenchStore();
   const measure = useBench((state) => state.measure);
   const tally = tallies[measure];
+  const waysOpen = useBench((state) => state.ways !== null);
+  const counting = useBench((state) => state.mode === "squares");
   const openGiven = useCallback(
     (part: string, given: string, at: DOMRect) =>
       store.getState().set({ selected: part, editing: { part, given, at: { left: at.left, top: at.top, width: at.width, height: at.height } } }),
@@ -51,8 +60,13 @@ export const TallyPanel = memo(function TallyPanel({ tallies, old, complaints, f
           ))}
         </ToggleGroup.Root>
         <h2 className="ml-auto truncate text-sm text-soft">
-          {figure ? `${figure}.${measure}` : "Tally"}
+          {tally?.split ? tally.split.title : figure ? `${figure}.${measure}` : "Tally"}
         </h2>
+        {measure === "area" && tally ? (
+          <Button aria-expanded={waysOpen} title="Other ways to split the figure (X)" onClick={() => store.getState().set({ ways: waysOpen ? null : { beside: null } })}>
+            Split …
+          </Button>
+        ) : null}
       </div>
       {faults.length > 0 ? (
         <ul className="border-b border-edge bg-alarm-wash/50 px-4 py-1.5" aria-label="What to mend">
@@ -65,8 +79,9 @@ export const TallyPanel = memo(function TallyPanel({ tallies, old, complaints, f
           ))}
         </ul>
       ) : null}
+      {waysOpen && measure === "area" ? <WaysPanel ways={ways} shown={tally?.way ?? "parts"} bounds={bounds} /> : null}
       <div className={`min-h-0 grow overflow-auto ${old ? "opacity-90 grayscale" : ""}`} tabIndex={0} role="region" aria-label={`Tally of the ${measure}`}>
-        {tally ? (
+        {counting ? <SquaresPanel counted={counted} /> : tally ? (
           <ol className="divide-y divide-edge">
             {tally.entries.map((entry) => (
               <EntryRow key={entry.id} entry={entry} onGiven={openGiven} />
@@ -91,6 +106,7 @@ export const TallyPanel = memo(function TallyPanel({ tallies, old, complaints, f
           </div>
           <p className="text-right text-xs text-soft">
             {old ? "as it was before · " : ""}
+            {tally.total.unfolded ? <Unfolded tex={tally.total.unfolded.tex} text={tally.total.unfolded.text} /> : null}
             {tally.note || (tally.total.approximate ? `${tally.total.decimal.slice(0, 14)}…, rounded once, ${tally.total.rule}` : "exact")}
           </p>
         </div>
@@ -98,3 +114,15 @@ export const TallyPanel = memo(function TallyPanel({ tallies, old, complaints, f
     </div>
   );
 });
+
+/** An exact form that is longer than a line, folded until it is wanted. */
+function Unfolded({ tex, text }: { tex: string; text: string }) {
+  return (
+    <details className="mb-1 text-left">
+      <summary className="text-right">show the long exact form</summary>
+      <span className="block overflow-x-auto text-base text-ink">
+        <Maths maths={{ tex, text }} />
+      </span>
+    </details>
+  );
+}

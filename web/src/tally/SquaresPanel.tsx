@@ -1,0 +1,110 @@
+import { useState } from "react";
+import type { Counted } from "../api/types";
+import { changeFigure } from "../bench/editing";
+import { useBench, useBenchStore } from "../bench/store";
+import { Button } from "../ui/Button";
+import { Maths } from "../ui/Maths";
+
+/** What is counted on unit squares, the lattice formula as a check, and the shaded share. */
+export function SquaresPanel({ counted }: { counted: Counted | null }) {
+  const store = useBenchStore();
+  const figure = useBench((state) => state.figure);
+  const parts = useBench((state) => state.document.figures[state.figure]?.parts);
+  const shaded = useBench((state) => state.document.figures[state.figure]?.shaded);
+  const put = (squares: [number, number][], names: string[]) => {
+    const state = store.getState();
+    const none = squares.length === 0 && names.length === 0;
+    state.commit(changeFigure(state.document, figure, (f) => ({ ...f, shaded: none ? undefined : { squares, parts: names } })));
+  };
+  if (!counted) return <p className="p-4 text-soft">Counting …</p>;
+  if (counted.tooMany) return <p className="p-4">This figure covers more unit squares than a person would count. Choose a larger unit, or split it instead.</p>;
+  return (
+    <div className="flex flex-col gap-3 px-4 py-2 text-base" data-testid="squares">
+      <section aria-label="Counted">
+        <h3 className="font-semibold">Counted square by square</h3>
+        <ul className="list-inside list-disc">
+          {counted.lines.map((line) => (
+            <li key={line.text}>{line.text}</li>
+          ))}
+        </ul>
+      </section>
+      {counted.lattice ? (
+        <section aria-label="Lattice points">
+          <h3 className="font-semibold">Lattice points, as a check</h3>
+          <p>{counted.lattice.says}</p>
+          <p>
+            <Maths maths={counted.lattice.formula} /> {" = "} <Maths maths={counted.lattice.numbers} /> {counted.lattice.agrees ? <b className="text-pine-dark">✓ the same</b> : null}
+          </p>
+        </section>
+      ) : (
+        <p className="text-sm text-soft">The lattice formula needs all corners on grid points and straight sides.</p>
+      )}
+      <section aria-label="Shaded">
+        <h3 className="font-semibold">Shaded share</h3>
+        {counted.shaded ? <Share shaded={counted.shaded} /> : <p className="text-sm text-soft">Click squares on the board to shade them (Tab and Space do the same), or shade a part:</p>}
+        <div className="mt-1 flex flex-wrap items-center gap-3 text-sm">
+          {(parts ?? []).map((part) => (
+            <label key={part.name} className="inline-flex items-center gap-1">
+              <input
+                type="checkbox"
+                checked={shaded?.parts.includes(part.name) ?? false}
+                onChange={(event) => {
+                  const names = (shaded?.parts ?? []).filter((name) => name !== part.name);
+                  put([], event.target.checked ? [...names, part.name] : names);
+                }}
+              />
+              {part.name}
+            </label>
+          ))}
+          {shaded ? (
+            <Button look="quiet" onClick={() => put([], [])}>
+              Shade nothing
+            </Button>
+          ) : null}
+        </div>
+      </section>
+    </div>
+  );
+}
+
+function Share({ shaded }: { shaded: NonNullable<Counted["shaded"]> }) {
+  const [open, setOpen] = useState(false);
+  const { ratio } = shaded;
+  if (!ratio) return <p className="says">{shaded.says}</p>;
+  const { count, factor, lowest } = ratio;
+  return (
+    <div data-testid="share">
+      {count ? (
+        <p>
+          {count.above} of {count.below} {count.of}:{" "}
+          <Maths maths={{ tex: String.raw`\frac{${count.above}}{${count.below}}`, text: `${count.above}/${count.below}` }} />
+          {factor && factor > 1 && lowest ? (
+            <>
+              {" = "}
+              <Maths maths={{ tex: String.raw`\frac{${count.above} \div ${factor}}{${count.below} \div ${factor}} = ${lowest.tex}`, text: `(${count.above} ÷ ${factor})/(${count.below} ÷ ${factor}) = ${lowest.text}` }} />
+              <span className="text-sm text-soft"> (common factor {factor})</span>
+            </>
+          ) : (
+            <span className="text-sm text-soft"> in lowest terms</span>
+          )}
+        </p>
+      ) : lowest ? (
+        <p>
+          <Maths maths={lowest} />
+        </p>
+      ) : null}
+      <p className="text-xl font-semibold text-pine-dark">
+        {ratio.exactly ? "" : "≈ "}
+        {ratio.decimal} = {ratio.percent} %
+      </p>
+      {ratio.equivalents.length > 0 ? (
+        <p className="text-sm">
+          <button type="button" className="text-pine underline-offset-2 hover:underline" aria-expanded={open} onClick={() => setOpen(!open)}>
+            Equivalent fractions
+          </button>
+          {open ? `: ${[lowest?.text, ...ratio.equivalents].join(" = ")}` : null}
+        </p>
+      ) : null}
+    </div>
+  );
+}
