@@ -127,7 +127,8 @@ class PlaneTallies:
                 "tally": self.parts_tally,
             }
         ]
-        for way in ways_of(self.region, self.cuts) if self.region.loops else []:
+        shown = self.split.name if self.split else ""
+        for way in ways_of(self.region, self.cuts, shown) if self.region.loops else []:
             found.append(
                 {"name": way.name, "title": way.title, "about": way.about, "tally": self.split_tally(way)}
             )

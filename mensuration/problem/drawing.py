@@ -24,11 +24,13 @@ SEARCHED_PARTS = 24
 
 @dataclass(frozen=True)
 class Pen:
-    """What is drawn of a part beside its shape: measurements as typed, its shift, the directions of the shift."""
+    """What is drawn of a part beside its shape: measurements as typed, its shift, the directions of the shift;
+    ``hidden`` is a measure that is another part's, and told there."""
 
     typed: tuple[tuple[str, str], ...] = ()
     shift: tuple[float, ...] = (0.0, 0.0)
     axes: tuple[Point, Point] | None = None
+    hidden: str = ""
 
 
 def draw(composition: Composition, teller: Teller, pens: dict[str, Pen]) -> dict[str, Any]:
@@ -130,7 +132,11 @@ class _PartPen:
             "turn": part.placement.degrees,
             "flip": part.placement.flip,
             "path": picture(part, _scale(self.teller)),
-            "spans": [self.span(span) for span in figure.spans if _drawn(part, span)],
+            "spans": [
+                self.span(span)
+                for span in figure.spans
+                if _drawn(part, span) and span.measure != self.pen.hidden
+            ],
             "grips": [grip for grip in grips if grip],
             "rightAngles": [
                 ([self.declared(xy) for xy in corner], part.spot(corner[0])) for corner in figure.right_angles

@@ -243,7 +243,9 @@ class _Evaluation:
                     float(self._measurement(text, "length", figure).value)
                     for text in self.names.parts[figure, node.part][1].at
                 )
-                pens[node.part] = drawing.Pen(typed, shift, self.parts.axes(node))
+                pens[node.part] = drawing.Pen(
+                    typed, shift, self.parts.axes(node), self.parts.told_elsewhere(node)
+                )
         return pens
 
     # Lines and asks

@@ -232,6 +232,14 @@ class Parts:
             self.complaints.add(f"{where}.on", "no-seat", says)
             return None
 
+    def told_elsewhere(self, node: Node) -> str:
+        """The measure of an attached part that follows the edge it stands on, and is drawn there."""
+        part = self.names.parts[node.name, node.part][1]
+        seat = self.solutions[node].figure.seat_edge
+        if part.on is None or part.on.edge is None or seat is None:
+            return ""
+        return seat.length if part.given.get(seat.length, "").startswith(f"{part.on.part}.") else ""
+
     def axes(self, node: Node) -> tuple[Point, Point] | None:
         """The directions in which ``at`` moves an attached part; None where they are the plane's own."""
         part = self.names.parts[node.name, node.part][1]

@@ -41,8 +41,11 @@ class Way:
         return Real.sum(p.value if p.sign > 0 else -p.value for p in self.pieces)
 
 
-def ways_of(region: Region, own: Sequence[Cut] = ()) -> list[Way]:
-    """Every way in which this region can be split here; ``own`` are cut lines drawn by a person."""
+def ways_of(region: Region, own: Sequence[Cut] = (), shown: str = "") -> list[Way]:
+    """Every way in which this region can be split here; ``own`` are cut lines drawn by a person.
+
+    Two ways that cut along the same lines are one, unless the later one is ``shown``.
+    """
     names = ["own"] if own else []
     if not region.straight:
         names.append("round")
@@ -59,7 +62,11 @@ def ways_of(region: Region, own: Sequence[Cut] = ()) -> list[Way]:
             way = way_named(name, region, own)
         except NotClosed:
             continue
-        if name not in ("fewest", "upright") or all(_cut_apart(way, other) for other in ways):
+        if (
+            name == shown
+            or name not in ("fewest", "upright")
+            or all(_cut_apart(way, other) for other in ways)
+        ):
             ways.append(way)
     return ways
 

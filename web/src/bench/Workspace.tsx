@@ -109,7 +109,7 @@ export function Workspace({ opened }: { opened: Opened }) {
           </div>
         </section>
         <section className="flex min-h-0 min-w-0 flex-col bg-sheet" aria-label="Working">
-          <TallyPanel tallies={good?.tallies ?? NOTHING} old={old} complaints={complaints} figure={name} ways={good?.ways ?? NO_WORDS} counted={good?.squares ?? null} bounds={good?.drawing?.bounds ?? null} />
+          <TallyPanel tallies={good?.tallies ?? NOTHING} old={old} complaints={complaints} figure={name} ways={good?.ways ?? NO_WORDS} counted={good?.squares ?? null} bounds={good?.drawing?.bounds ?? null} outline={good?.drawing?.outline ?? NO_WORDS} />
           <Lines results={worked.results?.lines ?? NOTHING} complaints={complaints} />
         </section>
       </main>

@@ -72,7 +72,7 @@ async function evaluated(document: ProblemDocument, also: string): Promise<(befo
       const answers = results.asks.map((now, index) => (now.text === null ? (before.answers[index] ?? now) : now));
       return {
         results,
-        good: replaceEqualDeep(before.good, lastGood(before.good, results)),
+        good: lastGood(before.good, results),
         answers: replaceEqualDeep(before.answers, answers),
         fault: null,
         late: false,

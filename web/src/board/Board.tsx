@@ -16,7 +16,6 @@ import { FaultLayer, SketchLayer } from "./SketchLayer";
 import { Spans } from "./Spans";
 import { SplitLayer } from "./SplitLayer";
 import { SquaresLayer } from "./SquaresLayer";
-import { Tools } from "./Tools";
 import { useSketching } from "./useSketching";
 import { useDragging } from "./useDragging";
 import { fitted, lost, squares as squaresAt, START, toFigure, toScreen, zoomed, type Bounds, type Size, type View } from "./view";
@@ -66,25 +65,35 @@ export const Board = memo(function Board({ drawing, old, figure, split, counted,
   const grid = squaresAt(view.scale);
   const drag = useDragging(view.scale, grid.fine);
   const bounds = useMemo(() => roomy(drawing?.bounds, showing?.showing), [drawing?.bounds, showing?.showing]);
-  const fit = useCallback(() => setView(bounds ? fitted(bounds, size) : START), [bounds, size]);
+  const byHand = useRef(false);
+  const fit = useCallback(() => {
+    byHand.current = false;
+    setView(bounds ? fitted(bounds, size) : START);
+  }, [bounds, size]);
 
   // The figure is brought into view when it is first there, and when a change has moved it out of sight.
-  const seen = useRef<string | null>(null);
+  const seen = useRef<{ of: string; size: Size } | null>(null);
   useEffect(() => {
     if (!bounds || drag.dragging()) return;
-    const here = `${figure} ${unit} ${showing?.showing.title ?? ""}`;
-    if (seen.current !== here || lost(bounds, view, size)) setView(fitted(bounds, size));
-    seen.current = here;
+    const of = `${figure} ${unit} ${showing?.showing.title ?? ""}`;
+    const resized = seen.current?.size !== size && !byHand.current;
+    if (seen.current?.of !== of || resized || lost(bounds, view, size)) {
+      byHand.current = false;
+      setView(fitted(bounds, size));
+    }
+    seen.current = { of, size };
     // eslint-disable-next-line react-hooks/exhaustive-deps -- panning away by hand is not a reason to come back
   }, [bounds, figure, unit, size, showing?.showing.title]);
 
   useEffect(() => {
     const zoom = (event: Event) => {
+      byHand.current = true;
       const factor = (event as CustomEvent<number>).detail;
       setView((now) => zoomed(now, size, factor, [size.width / 2, size.height / 2]));
     };
     const wheel = (event: WheelEvent) => {
       event.preventDefault();
+      byHand.current = true;
       const box = svg.current?.getBoundingClientRect();
       if (box) setView((now) => zoomed(now, size, Math.exp(-event.deltaY / 400), [event.clientX - box.left, event.clientY - box.top]));
     };
@@ -138,7 +147,7 @@ export const Board = memo(function Board({ drawing, old, figure, split, counted,
         }}
         onPointerMove={(event) => {
           if (sketching.active) sketching.point(whereIs(event));
-          if (!drag.move(event)) panning.move(event);
+          if (!drag.move(event) && panning.move(event)) byHand.current = true;
         }}
         onPointerUp={(event) => drag.release(event) || panning.up(event)}
         onPointerCancel={(event) => drag.release(event) || panning.up(event)}
@@ -173,7 +182,7 @@ export const Board = memo(function Board({ drawing, old, figure, split, counted,
               lit={lit?.id ?? null}
               onLight={(stretch) => store.getState().set({ lit: stretch })}
             />
-            {pieces && !showing ? <SplitLayer split={pieces} to={to} scale={view.scale} lit={lit?.id ?? null} onLight={(id) => store.getState().set({ lit: id ? { part: "", id } : null })} /> : null}
+            {pieces && !showing && !counted ? <SplitLayer split={pieces} to={to} scale={view.scale} lit={lit?.id ?? null} onLight={(id) => store.getState().set({ lit: id ? { part: "", id } : null })} /> : null}
             {counted ? <SquaresLayer counted={counted} to={to} scale={view.scale} onShade={onShade} /> : null}
             {showing ? <WhyLayer {...showing} to={to} scale={view.scale} /> : null}
             {counted ? null : <Marks drawing={drawing} to={to} />}
@@ -211,7 +220,11 @@ export const Board = memo(function Board({ drawing, old, figure, split, counted,
       </svg>
       {parts.length === 0 && !old && !sketching.active && faults.length === 0 ? <EmptyBoard /> : null}
       {children}
-      <Tools says={sketching.says} />
+      {sketching.says ? (
+        <p role="status" className="absolute inset-x-0 top-11 mx-3 w-fit rounded-md border border-edge bg-sheet/95 px-2 py-0.5 text-sm" data-testid="hint">
+          {sketching.says}
+        </p>
+      ) : null}
       <div className="absolute right-2 bottom-2 flex items-center gap-1">
         <Button className="size-8 p-0!" aria-label="Closer" onClick={() => window.dispatchEvent(new CustomEvent(ZOOM_EVENT, { detail: 1.25 }))}>
           +
@@ -263,7 +276,7 @@ function usePanning(setView: (change: (view: View) => View) => void, size: Size)
     move: (event: PointerEvent<SVGSVGElement>) => {
       const held = pointers.current;
       const before = held.get(event.pointerId);
-      if (!before) return;
+      if (!before) return false;
       const now: Spot = [event.clientX, event.clientY];
       const other = [...held].find(([id]) => id !== event.pointerId)?.[1];
       held.set(event.pointerId, now);
@@ -275,6 +288,7 @@ function usePanning(setView: (change: (view: View) => View) => void, size: Size)
       } else {
         setView((view) => ({ ...view, x: view.x - (now[0] - before[0]) / view.scale, y: view.y + (now[1] - before[1]) / view.scale }));
       }
+      return true;
     },
     up: (event: PointerEvent<SVGSVGElement>) => void pointers.current.delete(event.pointerId),
   };

@@ -20,7 +20,7 @@ export function EdgeHandles({ part, to, onPick }: Props) {
         const b = to(edge.path.end);
         const length = Math.hypot(b[0] - a[0], b[1] - a[1]);
         if (length < SHORTEST) return null;
-        const [x, y] = to(pointOf(edge.path, 0.5));
+        const [x, y] = to(pointOf(edge.path, 0.3));
         // Just inside of the part: outside stand the dimension lines.
         const inward = Math.sign((b[0] - a[0]) * (my - y) - (b[1] - a[1]) * (mx - x)) || 1;
         const n = [(-(b[1] - a[1]) / length) * inward, ((b[0] - a[0]) / length) * inward] as const;

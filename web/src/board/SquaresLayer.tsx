@@ -52,7 +52,7 @@ export function SquaresLayer({ counted, to, scale, onShade }: Props) {
             />
             {shaded ? <path d={hatch(x, y, scale)} stroke="var(--color-ink)" strokeOpacity={0.35} strokeWidth={1} fill="none" pointerEvents="none" /> : null}
             {numbers && kind !== "part" ? (
-              <text x={cx} y={cy + size * 0.35} textAnchor="middle" fontSize={size} fontWeight={600} fill="var(--color-ink)" pointerEvents="none">
+              <text x={cx} y={cy + size * 0.35} textAnchor="middle" fontSize={size} fontWeight={600} fill="var(--color-ink)" stroke="var(--color-paper)" strokeWidth={3} paintOrder="stroke" pointerEvents="none">
                 {kind === "half" ? "½" : number}
               </text>
             ) : null}

@@ -8,27 +8,22 @@ const TOOLS: { mode: Mode; name: string; title: string }[] = [
 ];
 
 /** What the pointer does on the board; a second click goes back to moving. */
-export function Tools({ says }: { says: string }) {
+export function Tools() {
   const store = useBenchStore();
   const mode = useBench((state) => state.mode);
   return (
-    <div className="absolute bottom-7 left-9 flex max-w-[60%] flex-wrap items-center gap-1 no-print">
+    <div className="pointer-events-auto flex flex-wrap items-center gap-1.5" role="group" aria-label="Tools">
       {TOOLS.map((tool) => (
         <Button
           key={tool.mode}
           aria-pressed={mode === tool.mode}
           title={tool.title}
-          className={mode === tool.mode ? "border-pine! bg-pine! text-white!" : "bg-sheet/95"}
+          className={mode === tool.mode ? "border-pine! bg-pine! text-white!" : "bg-sheet/95!"}
           onClick={() => store.getState().set({ mode: mode === tool.mode ? "move" : tool.mode, selected: null, why: null })}
         >
           {tool.name}
         </Button>
       ))}
-      {says ? (
-        <p role="status" className="basis-full rounded-md bg-sheet/95 px-2 py-0.5 text-sm">
-          {says}
-        </p>
-      ) : null}
     </div>
   );
 }

@@ -5,6 +5,7 @@ import { api } from "../api/client";
 import { addPart, changePart, detached, flipped, freeName, partNamed, removePart, renamePart, setGiven, setJoin, swapGiven, turnedBy } from "../bench/editing";
 import { useBench, useBenchStore } from "../bench/store";
 import { DUPLICATE_EVENT } from "../bench/useShortcuts";
+import { Tools } from "../board/Tools";
 import { Button } from "../ui/Button";
 import { TextInPlace } from "../ui/TextInPlace";
 
@@ -56,24 +57,28 @@ function Figures() {
   const store = useBenchStore();
   const figures = useBench((state) => state.document.figures);
   const figure = useBench((state) => state.figure);
-  if (figures.length < 2) {
-    return <p className="rounded bg-paper/90 px-1 text-soft">Click a part to change it; drag it to move it. Click a measurement to type another.</p>;
-  }
   return (
-    <div role="tablist" aria-label="Figures" className="pointer-events-auto flex gap-2">
-      {figures.map((f, index) => (
-        <button
-          key={f.name}
-          type="button"
-          role="tab"
-          aria-selected={index === figure}
-          className={`rounded-sm border px-3 py-1 ${index === figure ? "slant border-pine bg-pine text-white" : "border-edge"}`}
-          onClick={() => store.getState().set({ figure: index, selected: null })}
-        >
-          <span className={index === figure ? "inline-block unslant" : ""}>{f.name}</span>
-        </button>
-      ))}
-    </div>
+    <>
+      <Tools />
+      {figures.length > 1 ? (
+        <div role="tablist" aria-label="Figures" className="pointer-events-auto flex gap-2 pl-2">
+          {figures.map((f, index) => (
+            <button
+              key={f.name}
+              type="button"
+              role="tab"
+              aria-selected={index === figure}
+              className={`rounded-sm border px-3 py-1 ${index === figure ? "slant border-pine bg-pine text-white" : "border-edge"}`}
+              onClick={() => store.getState().set({ figure: index, selected: null })}
+            >
+              <span className={index === figure ? "inline-block unslant" : ""}>{f.name}</span>
+            </button>
+          ))}
+        </div>
+      ) : (
+        <p className="rounded bg-paper/90 px-1 text-soft">Click a part to change it, a measurement to type another.</p>
+      )}
+    </>
   );
 }
 

@@ -26,7 +26,7 @@ export const Picker = memo(function Picker({ bounds }: { bounds: Bounds | null }
     state.set({ selected: name });
   };
   return (
-    <div className="flex flex-wrap gap-1" role="group" aria-label="Shapes">
+    <div className="flex flex-wrap gap-[0.2rem]" role="group" aria-label="Shapes">
       {reference.data?.shapes.map((shape) => (
         <button
           key={shape.name}
@@ -36,7 +36,7 @@ export const Picker = memo(function Picker({ bounds }: { bounds: Bounds | null }
           className="grid shrink-0 place-items-center rounded-md border border-edge bg-paper p-0.5 hover:border-pine hover:bg-pine-wash"
           onClick={() => add(shape)}
         >
-          <Picture loops={[shape.path]} bounds={shape.bounds} width={46} height={32} margin={3} className="h-8 w-9.5" />
+          <Picture loops={[shape.path]} bounds={shape.bounds} width={40} height={30} margin={2} className="h-7.5 w-9" />
         </button>
       ))}
     </div>

@@ -38,13 +38,11 @@ export const Asks = memo(function Asks({ answers, complaints }: Props) {
                 <output className={`block text-xl font-semibold text-pine-dark ${old ? "opacity-90 grayscale" : ""}`} aria-live="polite">
                   {answer?.text ?? <span className="text-base text-soft">not yet</span>}
                 </output>
-                {answer?.rates.map((line) =>
-                  line.says ? null : (
-                    <span key={line.typed} className="block text-sm" title={`${line.typed}: ${line.text}`}>
-                      {line.value}
-                    </span>
-                  ),
-                )}
+                {answer && answer.rates.length > 0 ? (
+                  <span className="block text-sm" title={answer.rates.map((line) => `${line.typed}: ${line.says ?? `${line.text} = ${line.value}`}`).join("\n")} data-testid="rates">
+                    {answer.rates.map((line) => line.value).filter(Boolean).join(" · ")}
+                  </span>
+                ) : null}
               </AskEditor>
               {fault ? <p className="says max-w-60">{fault.says}</p> : null}
             </li>

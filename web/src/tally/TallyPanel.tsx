@@ -1,6 +1,6 @@
 import { ToggleGroup } from "radix-ui";
 import { memo, useCallback } from "react";
-import type { Complaint, Counted, Tally, Way } from "../api/types";
+import type { Complaint, Counted, Segment, Tally, Way } from "../api/types";
 import { useBench, useBenchStore, type MeasureName } from "../bench/store";
 import { Maths } from "../ui/Maths";
 import type { Bounds } from "../board/view";
@@ -17,6 +17,7 @@ interface Props {
   ways: Way[];
   counted: Counted | null;
   bounds: Bounds | null;
+  outline: Segment[][];
 }
 
 const MEASURES: { name: MeasureName; title: string }[] = [
@@ -25,11 +26,12 @@ const MEASURES: { name: MeasureName; title: string }[] = [
 ];
 
 /** The itemised receipt: every entry with its sign, formula and numbers; a double rule; the total. */
-export const TallyPanel = memo(function TallyPanel({ tallies, old, complaints, figure, ways, counted, bounds }: Props) {
+export const TallyPanel = memo(function TallyPanel({ tallies, old, complaints, figure, ways, counted, bounds, outline }: Props) {
   const store = useBenchStore();
   const measure = useBench((state) => state.measure);
   const tally = tallies[measure];
   const waysOpen = useBench((state) => state.ways !== null);
+  const beside = useBench((state) => state.measure === "area" && state.ways !== null && state.ways.beside !== null);
   const counting = useBench((state) => state.mode === "squares");
   const openGiven = useCallback(
     (part: string, given: string, at: DOMRect) =>
@@ -79,8 +81,8 @@ export const TallyPanel = memo(function TallyPanel({ tallies, old, complaints, f
           ))}
         </ul>
       ) : null}
-      {waysOpen && measure === "area" ? <WaysPanel ways={ways} shown={tally?.way ?? "parts"} bounds={bounds} /> : null}
-      <div className={`min-h-0 grow overflow-auto ${old ? "opacity-90 grayscale" : ""}`} tabIndex={0} role="region" aria-label={`Tally of the ${measure}`}>
+      {waysOpen && measure === "area" ? <WaysPanel ways={ways} shown={tally?.way ?? "parts"} bounds={bounds} outline={outline} /> : null}
+      <div hidden={beside && !counting} className={`min-h-0 grow overflow-auto ${old ? "opacity-90 grayscale" : ""}`} tabIndex={0} role="region" aria-label={`Tally of the ${measure}`}>
         {counting ? <SquaresPanel counted={counted} /> : tally ? (
           <ol className="divide-y divide-edge">
             {tally.entries.map((entry) => (

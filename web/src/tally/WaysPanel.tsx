@@ -1,6 +1,7 @@
-import type { Entry, Split, Tally, Way } from "../api/types";
+import type { Entry, Segment, Split, Tally, Way } from "../api/types";
 import { changeFigure } from "../bench/editing";
 import { useBench, useBenchStore } from "../bench/store";
+import { Picture } from "../board/Picture";
 import { pathOf } from "../board/path";
 import { TINTS } from "../board/tints";
 import type { Bounds } from "../board/view";
@@ -11,10 +12,11 @@ interface Props {
   ways: Way[];
   shown: string;
   bounds: Bounds | null;
+  outline: Segment[][];
 }
 
 /** Every way to split the figure as a small picture; two of them side by side, seen to agree. */
-export function WaysPanel({ ways, shown, bounds }: Props) {
+export function WaysPanel({ ways, shown, bounds, outline }: Props) {
   const store = useBenchStore();
   const figure = useBench((state) => state.figure);
   const beside = useBench((state) => state.ways?.beside ?? null);
@@ -27,7 +29,7 @@ export function WaysPanel({ ways, shown, bounds }: Props) {
   const first = ways.find((way) => way.name === shown);
   const second = ways.find((way) => way.name === beside && way.name !== shown);
   return (
-    <section aria-label="Ways to split" className="flex min-h-0 flex-col border-b border-edge bg-paper px-3 py-2">
+    <section aria-label="Ways to split" className={`flex min-h-0 flex-col border-b border-edge bg-paper px-3 py-2 ${second ? "grow" : ""}`}>
       <div className="mb-1.5 flex items-center gap-2">
         <h3 className="text-sm font-semibold">Ways to split it</h3>
         <span className="text-xs text-soft">{ways.length === 0 ? "…" : `${ways.length} ways, one total`}</span>
@@ -51,7 +53,7 @@ export function WaysPanel({ ways, shown, bounds }: Props) {
         {ways.map((way) => (
           <li key={way.name} className={`relative rounded-md border ${way.name === shown ? "border-pine bg-pine-wash" : way.name === second?.name ? "border-apricot bg-apricot-wash" : "border-edge bg-sheet"}`}>
             <button type="button" aria-pressed={way.name === shown} title={way.about} className="flex w-full flex-col items-center px-1 pt-1 text-center text-xs leading-tight" onClick={() => choose(way.name)}>
-              <SplitPicture split={way.tally.split} bounds={bounds} />
+              {way.tally.split ? <SplitPicture split={way.tally.split} bounds={bounds} /> : <Picture loops={outline} bounds={bounds} width={84} height={50} margin={4} className="h-12 w-20" />}
               {way.title}
             </button>
             {way.name === shown ? (
