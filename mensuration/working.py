@@ -22,7 +22,11 @@ def figure_working(tallies: PlaneTallies, measure: str, teller: Teller) -> list[
         if not entry["counted"]:
             continue
         for found in entry["steps"]:
-            steps.append(_line(entry["title"], [found["formula"], found["numbers"], found["value"]]))
+            steps.append(
+                _line(
+                    found.get("title") or entry["title"], [found["formula"], found["numbers"], found["value"]]
+                )
+            )
         value = entry["value"]["shown"]
         steps.append(_line(entry["title"], [entry["formula"], entry["numbers"], value]))
         summands.append((entry["sign"], Written(value["tex"], value["text"])))

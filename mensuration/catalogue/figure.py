@@ -161,7 +161,8 @@ class Grip:
 class Figure:
     """One plane figure of the catalogue.
 
-    ``seat`` is the straight edge with which the figure stands on another's (the first one unless said);
+    ``right_angles`` are corners with the ends of their arms; ``feet`` are those at the foot of a dimension line
+    of a measure, marked only when that line is drawn. ``seat`` is the straight edge with which the figure stands on another's (the first one unless said);
     ``standing`` what a fresh part on an edge starts with, where the usual givens don't settle the seat;
     ``centre`` the point that counts as its middle. ``shorthands`` are names under which one given stands
     for several measures. ``family`` is one of FAMILIES.
@@ -180,6 +181,7 @@ class Figure:
     defaults: Mapping[str, Default] = field(default_factory=dict)
     angles: tuple[Angle, ...] = ()
     right_angles: tuple[tuple[XY, XY, XY], ...] = ()
+    feet: Mapping[str, tuple[XY, XY, XY]] = field(default_factory=dict)
     equal_edges: tuple[tuple[str, ...], ...] = ()
     parallel_edges: tuple[tuple[str, ...], ...] = ()
     shorthands: Mapping[str, tuple[str, ...]] = field(default_factory=dict)

@@ -84,7 +84,7 @@ FIGURE = Figure(
         Grip(_RIGHT, (("d1", "x", "2"),)),
         Grip(_TOP, (("above", "y", "1"),)),
     ),
-    right_angles=((("0", "0"), _RIGHT, _TOP),),
+    feet={"d1": (("0", "0"), _RIGHT, _TOP)},
     equal_edges=(("upper right side", "upper left side"), ("lower left side", "lower right side")),
     standing={"upper": "2", "lower": "3", "d1": "3"},
     centre=("0", "above - d2 / 2"),

@@ -84,7 +84,7 @@ FIGURE = Figure(
         Grip(_RIGHT, (("d1", "x", "2"),)),
         Grip(_TOP, (("d2", "y", "2"),)),
     ),
-    right_angles=((("0", "0"), _RIGHT, _TOP),),
+    feet={"d1": (("0", "0"), _RIGHT, _TOP)},
     equal_edges=(("upper right side", "upper left side", "lower left side", "lower right side"),),
     standing={"side": "2", "angle": "60°"},
     synonyms=("diamond",),

@@ -91,7 +91,7 @@ FIGURE = Figure(
         Grip(("base", "0"), (("base", "x", "1"),)),
         Grip(("offset", "height"), (("offset", "x", "1"), ("height", "y", "1"))),
     ),
-    right_angles=((("offset", "0"), ("base", "0"), ("offset", "height")),),
+    feet={"height": (("offset", "0"), ("base", "0"), ("offset", "height"))},
     equal_edges=(("left leg", "right leg"),),
     parallel_edges=(("base", "top"),),
     shorthands={"leg": ("left", "right"), "legs": ("left", "right")},

@@ -170,7 +170,7 @@ FIGURE = Figure(
         Grip(("base", "0"), (("base", "x", "1"), ("c", "x", "1"))),
         Grip(("offset", "height"), (("offset", "x", "1"), ("height", "y", "1"))),
     ),
-    right_angles=((("offset", "0"), ("base", "0"), ("offset", "height")),),
+    feet={"height": (("offset", "0"), ("base", "0"), ("offset", "height"))},
     equal_edges=(("left side", "right side"), ("base", "left side", "right side")),
     shorthands={"left": ("b",), "right": ("a",)},
     centre=("(base + offset) / 3", "height / 3"),

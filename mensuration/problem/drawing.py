@@ -139,7 +139,7 @@ class _PartPen:
             ],
             "grips": [grip for grip in grips if grip],
             "rightAngles": [
-                ([self.declared(xy) for xy in corner], part.spot(corner[0])) for corner in figure.right_angles
+                ([self.declared(xy) for xy in corner], part.spot(corner[0])) for corner in self.corners()
             ],
             "angles": [self.angle(angle) for angle in figure.angles if self.shows(angle)],
             "ticks": self.marked(figure.equal_edges),
@@ -175,6 +175,15 @@ class _PartPen:
                 signed = declared is not None and declared.signed
                 drives.append({"given": measure, "along": along, "factor": float(factor), "signed": signed})
         return {"at": self.declared(grip.at), "drives": drives} if drives else None
+
+    def corners(self) -> list[tuple[XY, XY, XY]]:
+        """Right angles to be marked: those of the figure, and at the feet of dimension lines that are drawn."""
+        figure = self.part.solution.figure
+        drawn = {span.measure for span in figure.spans if _drawn(self.part, span)}
+        return [
+            *figure.right_angles,
+            *(corner for measure, corner in figure.feet.items() if measure in drawn),
+        ]
 
     def shows(self, angle: Angle) -> bool:
         return angle.always or angle.measure in self.part.solution.given

@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Sequence
 from typing import Any
 
 from mensuration.expressions import Path, Quantity, Scope, evaluate, parse
-from mensuration.expressions.write import ATOM, SUM, Leaf, Written, write
+from mensuration.expressions.write import ATOM, PRODUCT, SUM, Leaf, Written, write
 from mensuration.telling import Teller, told
 from mensuration.units import ANGLE, Kind
 from mensuration.ways.shapes import CORNERED, Shape
@@ -22,26 +23,45 @@ def way_entries(way: Way, teller: Teller, length: Kind) -> list[dict[str, Any]]:
 
 
 def as_steps(way: Way, teller: Teller, length: Kind) -> dict[str, Any]:
-    """A way inside one entry of another tally: its pieces as steps, their signed sum as the numbers."""
+    """A way inside one entry of another tally: its pieces as steps, their signed sum as the numbers.
+
+    Pieces that are alike (four segments of one size) are told once.
+    """
+    alike: list[tuple[Piece, int]] = []
+    for piece in way.pieces:
+        for index, (other, count) in enumerate(alike):
+            if (
+                other.sign == piece.sign
+                and other.shape.name == piece.shape.name
+                and other.value.same_as(piece.value)
+            ):
+                alike[index] = (other, count + 1)
+                break
+        else:
+            alike.append((piece, 1))
+    if len(alike) == 1 and alike[0][1] == 1:
+        told_ = _formula(alike[0][0].shape, teller, length)
+        return {"steps": [], "formula": told_["formula"], "numbers": told_["numbers"]}
     steps = [
         {
-            "quantity": piece.shape.name,
-            **_formula(piece.shape, teller, length),
+            "quantity": f"piece {number}",
+            "title": piece.shape.name if count == 1 else f"{piece.shape.name}, {count} of them",
+            "formula": (formula := _formula(piece.shape, teller, length))["formula"],
+            "numbers": formula["numbers"],
             "value": _value(piece, teller, length),
         }
-        for piece in way.pieces
+        for number, (piece, count) in enumerate(alike, 1)
     ]
-    for step in steps:
-        step.pop("steps")
-    if len(steps) == 1:
-        return {"steps": [], "formula": steps[0]["formula"], "numbers": steps[0]["numbers"]}
-    return {"steps": steps, "formula": None, "numbers": _signed_sum(way, teller, length)}
+    return {"steps": steps, "formula": None, "numbers": _signed_sum(alike, teller, length)}
 
 
-def _signed_sum(way: Way, teller: Teller, length: Kind) -> dict[str, str]:
+def _signed_sum(alike: Sequence[tuple[Piece, int]], teller: Teller, length: Kind) -> dict[str, str]:
     tex, text = "", ""
-    for piece in way.pieces:
+    for piece, count in alike:
         written = teller.written(Quantity(piece.value, length.power(2)))
+        if count > 1:
+            written = written.within(PRODUCT)
+            written = Written(rf"{count} \times {written.tex}", f"{count} × {written.text}")
         sign = ("+", "+") if piece.sign > 0 else ("-", "−")
         first = not text and piece.sign > 0
         tex += written.tex if first else f" {sign[0]} {written.tex}"

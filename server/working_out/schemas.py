@@ -43,6 +43,7 @@ class Told(Schema):
 
 class Step(Schema):
     quantity: str
+    title: str | None = None
     formula: Mathematics
     numbers: Mathematics
     value: Mathematics

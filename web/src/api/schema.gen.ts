@@ -1240,6 +1240,8 @@ export interface components {
             numbers: components["schemas"]["Mathematics"];
             /** Quantity */
             quantity: string;
+            /** Title */
+            title?: string | null;
             value: components["schemas"]["Mathematics"];
         };
         /**

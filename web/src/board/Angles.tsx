@@ -1,39 +1,69 @@
 import { memo } from "react";
 import type { DrawnAngle, DrawnPart, Spot } from "../api/types";
 import { useBenchStore } from "../bench/store";
-import type { ToScreen } from "./path";
+import { alongSegment, type ToScreen } from "./path";
 
-const NEAR = 20;
+const BEYOND = 20;
 const FAR = 40;
+const NEAR = 12;
+
+interface LaidAngle {
+  angle: DrawnAngle;
+  part: string;
+  radius: number;
+  first: number;
+  sweep: number;
+  at: Spot;
+  text: Spot;
+  width: number;
+}
+
+/** Where every angle's arc and text stand: the text where it runs into the fewest lines. */
+export function layOutAngles(parts: DrawnPart[], to: ToScreen): LaidAngle[] {
+  return parts.flatMap((part) => {
+    const lines = part.path.flatMap((segment) => alongSegment(segment).map(to));
+    return part.angles.map((angle) => {
+      const at = to(angle.at);
+      const arm = Math.min(length(at, to(angle.one)), length(at, to(angle.two)));
+      const radius = Math.max(NEAR, Math.min(FAR, arm * 0.35));
+      const first = Math.atan2(to(angle.one)[1] - at[1], to(angle.one)[0] - at[0]);
+      const sweep = (angle.degrees * Math.PI) / 180;
+      const width = angle.text.length * 8 + 8;
+      const places = [0.5, 0.35, 0.65].flatMap((share) =>
+        [radius + BEYOND, radius + 2 * BEYOND, radius - 14].map((far): Spot => [at[0] + far * Math.cos(first - sweep * share), at[1] + far * Math.sin(first - sweep * share)]),
+      );
+      const crossed = (spot: Spot) => lines.filter((line) => near(line, spot, width / 2 + 3, 13)).length;
+      const text = places.reduce((best, spot) => (crossed(spot) < crossed(best) ? spot : best));
+      return { angle, part: part.name, radius, first, sweep, at, text, width };
+    });
+  });
+}
+
+const length = (from: Spot, to: Spot) => Math.hypot(to[0] - from[0], to[1] - from[1]);
+export const near = (one: Spot, two: Spot, across: number, up: number) => Math.abs(one[0] - two[0]) < across && Math.abs(one[1] - two[1]) < up;
 
 /** Angles that are known, marked with an arc and their size; a given one can be clicked and typed over. */
-export const Angles = memo(function Angles({ parts, to }: { parts: DrawnPart[]; to: ToScreen }) {
+export const Angles = memo(function Angles({ laid }: { laid: LaidAngle[] }) {
   return (
     <g>
-      {parts.flatMap((part) => part.angles.map((angle) => <Mark key={`${part.name}.${angle.measure}`} part={part.name} angle={angle} to={to} />))}
+      {laid.map((mark) => (
+        <Mark key={`${mark.part}.${mark.angle.measure}`} mark={mark} />
+      ))}
     </g>
   );
 });
 
-function Mark({ part, angle, to }: { part: string; angle: DrawnAngle; to: ToScreen }) {
+function Mark({ mark }: { mark: LaidAngle }) {
   const store = useBenchStore();
-  const [x, y] = to(angle.at);
-  const first = screenAngle([x, y], to(angle.one));
-  const arm = Math.min(length([x, y], to(angle.one)), length([x, y], to(angle.two)));
-  const radius = Math.max(12, Math.min(FAR, arm * 0.35));
-  const sweep = (angle.degrees * Math.PI) / 180;
-  const at = (turn: number, far = radius): Spot => [x + far * Math.cos(first - turn), y + far * Math.sin(first - turn)];
-  const [sx, sy] = at(0);
-  const [ex, ey] = at(sweep);
-  const [tx, ty] = at(sweep / 2, radius + NEAR);
-  const width = angle.text.length * 8 + 8;
+  const { angle, part, radius, first, sweep, at, text, width } = mark;
+  const on = (turn: number): Spot => [at[0] + radius * Math.cos(first - turn), at[1] + radius * Math.sin(first - turn)];
   const open = (element: Element) => {
     const box = element.getBoundingClientRect();
     store.getState().set({ selected: part, editing: { part, given: angle.measure, at: { left: box.left, top: box.top, width: box.width, height: box.height } } });
   };
   return (
     <g>
-      <path aria-hidden pointerEvents="none" d={`M${sx} ${sy}A${radius} ${radius} 0 ${sweep > Math.PI ? 1 : 0} 0 ${ex} ${ey}`} fill="none" stroke="var(--color-ink)" strokeWidth={1.3} />
+      <path aria-hidden pointerEvents="none" d={`M${on(0).join(" ")}A${radius} ${radius} 0 ${sweep > Math.PI ? 1 : 0} 0 ${on(sweep).join(" ")}`} fill="none" stroke="var(--color-ink)" strokeWidth={1.3} />
       <g
         className="group/dim"
         role={angle.given ? "button" : undefined}
@@ -49,14 +79,11 @@ function Mark({ part, angle, to }: { part: string; angle: DrawnAngle; to: ToScre
           open(event.currentTarget);
         }}
       >
-        <rect x={tx - width / 2} y={ty - 11} width={width} height={22} rx={4} className="fill-paper/80 stroke-transparent group-hover/dim:stroke-pine group-focus-visible/dim:stroke-pine" strokeWidth={1.6} />
-        <text x={tx} y={ty + 5} textAnchor="middle" fontSize={15} fontWeight={angle.given ? 600 : 400} className={angle.given ? "fill-ink" : "fill-soft"}>
+        <rect x={text[0] - width / 2} y={text[1] - 11} width={width} height={22} rx={4} className="fill-paper/70 stroke-transparent group-hover/dim:stroke-pine group-focus-visible/dim:stroke-pine" strokeWidth={1.6} />
+        <text x={text[0]} y={text[1] + 5} textAnchor="middle" fontSize={15} fontWeight={angle.given ? 600 : 400} className={angle.given ? "fill-ink" : "fill-soft"}>
           {angle.text}
         </text>
       </g>
     </g>
   );
 }
-
-const screenAngle = (from: Spot, to: Spot) => Math.atan2(to[1] - from[1], to[0] - from[0]);
-const length = (from: Spot, to: Spot) => Math.hypot(to[0] - from[0], to[1] - from[1]);

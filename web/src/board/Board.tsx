@@ -4,14 +4,14 @@ import { FIT_EVENT, ZOOM_EVENT } from "../bench/useShortcuts";
 import { tidy } from "../bench/tidy";
 import { useBench, useBenchStore } from "../bench/store";
 import { Button } from "../ui/Button";
-import { Angles } from "./Angles";
+import { Angles, layOutAngles } from "./Angles";
 import { Corners } from "./Corners";
 import { EdgeHandles } from "./EdgeHandles";
 import { Grid } from "./Grid";
 import { layOut } from "./layOut";
 import { Marks, Outline } from "./Outline";
 import { Badges, Parts } from "./Parts";
-import { pathOf } from "./path";
+import { alongSegment, pathOf } from "./path";
 import { FaultLayer, SketchLayer } from "./SketchLayer";
 import { Spans } from "./Spans";
 import { SplitLayer } from "./SplitLayer";
@@ -120,6 +120,7 @@ export const Board = memo(function Board({ drawing, old, figure, split, counted,
   const chosen = parts.find((part) => part.name === selected);
   const catches = useMemo(() => drawing?.outline.flatMap((loop) => loop.map((segment) => segment.start)) ?? [], [drawing]);
   const sketching = useSketching(grid.fine, grid.strong, 12 / view.scale, catches);
+  const angles = useMemo(() => layOutAngles(parts, to), [parts, to]);
   const pieces = measure === "area" ? split : null;
   const mode = useBench((state) => state.mode);
   const faults = complaints.filter((complaint) => complaint.sketch);
@@ -186,9 +187,9 @@ export const Board = memo(function Board({ drawing, old, figure, split, counted,
             {counted ? <SquaresLayer counted={counted} to={to} scale={view.scale} onShade={onShade} /> : null}
             {showing ? <WhyLayer {...showing} to={to} scale={view.scale} /> : null}
             {counted ? null : <Marks drawing={drawing} to={to} />}
-            {counted ? null : <Angles parts={parts} to={to} />}
+            {counted ? null : <Angles laid={angles} />}
             {counted ? null : <Spans spans={spans} />}
-            {counted || pieces || showing ? null : <Badges parts={parts} to={to} />}
+            {counted || pieces || showing ? null : <Badges parts={parts} to={to} avoid={angles} />}
             {chosen && mode === "move" && !showing ? <EdgeHandles part={chosen} to={to} onPick={onEdge} /> : null}
             {chosen && mode === "move" && !showing ? <Corners part={chosen} to={to} onHold={(index, event) => drag.holdCorner(chosen, index, event)} /> : null}
             {chosen?.grips.map((grip, index) => {
@@ -241,14 +242,17 @@ export const Board = memo(function Board({ drawing, old, figure, split, counted,
   );
 });
 
-/** Room for what a showing lays beside the figure. */
+/** Of a showing: its own part, room for what is laid beside it, and below for its handle. */
 function roomy(bounds: Bounds | undefined, showing: Showing | undefined): Bounds | undefined {
   if (!bounds || !showing) return bounds;
-  const [left, bottom, right, top] = bounds;
+  const spots = showing.path.flatMap(alongSegment);
+  const xs = spots.map(([x]) => x);
+  const ys = spots.map(([, y]) => y);
+  let [left, bottom, right, top] = [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)];
   const [px, py] = showing.pivot;
-  if (showing.kind === "sectors") return [left, bottom, Math.max(right, px + (showing.radius ?? 0) * 1.25 + (showing.width ?? 0) * 1.1), top];
-  if (showing.kind === "shear") return bounds;
-  return [Math.min(left, 2 * px - right), Math.min(bottom, 2 * py - top), Math.max(right, 2 * px - left), Math.max(top, 2 * py - bottom)];
+  if (showing.kind === "sectors") right = Math.max(right, px + (showing.radius ?? 0) * 1.25 + (showing.width ?? 0) * 1.1);
+  if (showing.kind === "double") [left, bottom, right, top] = [Math.min(left, 2 * px - right), Math.min(bottom, 2 * py - top), Math.max(right, 2 * px - left), Math.max(top, 2 * py - bottom)];
+  return [left, bottom - (top - bottom) * 0.45, right, top];
 }
 
 function EmptyBoard() {

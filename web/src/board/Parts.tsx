@@ -1,5 +1,6 @@
 import type { PointerEvent } from "react";
 import type { DrawnPart, Spot } from "../api/types";
+import { near } from "./Angles";
 import { pathOf, type ToScreen } from "./path";
 import { TINTS } from "./tints";
 
@@ -101,11 +102,11 @@ export function Parts({ parts, to, scale, clip, selected, lit, still, bare, onHo
 }
 
 /** The letter of each part; one taken away has a minus before it. */
-export function Badges({ parts, to }: { parts: DrawnPart[]; to: ToScreen }) {
+export function Badges({ parts, to, avoid }: { parts: DrawnPart[]; to: ToScreen; avoid: { at: Spot; text: Spot; width: number }[] }) {
   return (
     <g aria-hidden pointerEvents="none">
       {parts.map((part) => {
-        const [x, y] = to(part.label);
+        const [x, y] = aside(to(part.label), avoid);
         const text = { add: "", take: "−", common: "∩ " }[part.join] + part.badge;
         const width = 14 + text.length * 9;
         const takes = part.join === "take";
@@ -130,4 +131,13 @@ export function Badges({ parts, to }: { parts: DrawnPart[]; to: ToScreen }) {
       })}
     </g>
   );
+}
+
+/** A badge that would cover an angle's text moves on, away from that angle. */
+function aside(spot: Spot, avoid: { at: Spot; text: Spot; width: number }[]): Spot {
+  const hit = avoid.find(({ text, width }) => near(spot, text, width / 2 + 16, 25));
+  if (!hit) return spot;
+  const [dx, dy] = [hit.text[0] - hit.at[0], hit.text[1] - hit.at[1]];
+  const size = Math.hypot(dx, dy) || 1;
+  return [hit.text[0] + (dx / size) * 36, hit.text[1] + (dy / size) * 28];
 }

@@ -39,6 +39,7 @@ export const EntryRow = memo(function EntryRow({ entry, onGiven }: Props) {
           <span className="block text-base leading-relaxed">
             {entry.steps.map((step) => (
               <span key={step.quantity} className="block text-soft">
+                {step.title ? <span className="mr-2 text-sm">{step.title}:</span> : null}
                 <Maths maths={step.formula} />
                 {" = "}
                 <Maths maths={step.numbers} onGiven={onGiven} />
