@@ -279,7 +279,9 @@ def _label(region: Region) -> Spot:
 @lru_cache(maxsize=200)
 def _outline_steps(part: PlacedPart, teller: Teller, length: Kind) -> dict[str, Any]:
     """An outline among other parts: split in the usual way."""
-    alone = compose((replace(part, index=0, edges=tuple(replace(e, part=0) for e in part.edges)),), teller.pi)
+    alone = compose(
+        (replace(part, index=0, join="add", edges=tuple(replace(e, part=0) for e in part.edges)),), teller.pi
+    )
     region = regions_of(alone.arrangement, alone.covers, teller.pi)
     return as_steps(way_named(usual_way(region), region), teller, length)
 

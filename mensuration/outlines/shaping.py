@@ -20,6 +20,7 @@ from mensuration.units import ANGLE, NUMBER, Kind
 
 MAX_CORNERS = 200
 MARKED_CORNERS = 16
+TOLD_SIDES = 12  # a formula over more sides than that explains nothing
 _HALF, _TWO = Real.of(1) / Real.of(2), Real.of(2)
 Vector = tuple[Real, Real]
 Reader = Callable[[str, str], Quantity]  # text, kind: a typed length or angle
@@ -253,11 +254,13 @@ def solved(sketch: Sketch, length: Kind, pi: Real) -> Solution:
     values["xm"], values["ym"] = (Quantity(value, length) for value in middle)
     names = [f"side{i + 1}" for i in range(count)]
     values["perimeter"] = Quantity(Real.sum(values[name].value for name in names), length)
-    steps.append(Found("perimeter", " + ".join(names), "the sum of the sides"))
+    if count <= TOLD_SIDES:
+        steps.append(Found("perimeter", " + ".join(names), "the sum of the sides"))
     doubled = _doubled_area(sketch.sides, corners, pi)
     left_about = doubled.sign() > 0
     values["area"] = Quantity(abs(doubled) * _HALF, length.power(2))
-    steps.append(Found("area", _area_formula(sketch, left_about), "the shoelace formula"))
+    if count <= TOLD_SIDES:
+        steps.append(Found("area", _area_formula(sketch, left_about), "the shoelace formula"))
     values["sides"] = Quantity(Real.of(count), NUMBER)
     figure = Figure(
         name="outline",
@@ -298,7 +301,7 @@ def _tell_side(i: int, side: Side, put: Put, steps: list[Found], pi: Real) -> No
         )
         return
     put(f"side{i}", f"s_{{{i}}}", _length(side.vector))
-    if side.formula:
+    if side.formula and side.formula.count("s") <= TOLD_SIDES:
         steps.append(Found(f"side{i}", side.formula, side.source))
     elif side.typed is None and x.sign() and y.sign():
         steps.append(Found(f"side{i}", f"sqrt(run{i}^2 + rise{i}^2)", "Pythagoras"))

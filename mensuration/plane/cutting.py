@@ -17,7 +17,7 @@ from mensuration.plane.arrangement import Vertex, Vertices, on_edge
 from mensuration.plane.crossings import ball_meeting, meetings
 from mensuration.plane.edges import Edge, Point, Spot
 from mensuration.plane.exactly import exact_meeting
-from mensuration.plane.regions import Loop, Region, straight_side
+from mensuration.plane.regions import Loop, Region, oval_sweep, straight_side
 
 Cut = tuple[Point, Point]
 MAX_SIDES = 4000
@@ -157,7 +157,7 @@ class _Graph:
                 if not ways:
                     break
                 # The back of the way that was come by is last: it is taken only where nothing else leads on.
-                step = min(ways, key=lambda w: ((back - w.heading(False)) % (2 * pi)) or 2 * pi)
+                step = min(ways, key=lambda w: _clockwise(back, w.heading(False)))
                 if step is first:
                     break
                 waiting.discard(step)
@@ -166,10 +166,19 @@ class _Graph:
         return walks
 
 
+def _clockwise(back: float, heading: float) -> float:
+    turn = (back - heading) % (2 * pi)
+    return turn if turn > 1e-7 else 2 * pi
+
+
 def _arc_piece(side: Edge, start: Point, end: Point, share: float) -> Edge:
     """A piece of an arc between two points of it; its sweep from the points, near to the rough one."""
     assert side.sweep is not None and side.centre is not None and side.radius is not None
     rough = float(side.sweep) * share
+    if side.oval:
+        near = abs(rough) * 2 * pi
+        sweep = oval_sweep(side, near, start, end) if rough > 0 else oval_sweep(side, near, end, start)
+        return replace(side, start=start, end=end, sweep=sweep if rough > 0 else -sweep)
     centre, radius = side.centre, side.radius
     ux, uy = start[0] - centre[0], start[1] - centre[1]
     vx, vy = end[0] - centre[0], end[1] - centre[1]
@@ -243,14 +252,22 @@ def _joined(walk: list[_Step]) -> Loop:
     for index, run in enumerate(runs):
         if run[0].straight and len(run) > 1:
             sides.append(straight_side(f"side {index + 1}", index, run[0].start, run[-1].end))
+        elif len(run) > 1:
+            sweep = Real.sum(edge.sweep for edge in run if edge.sweep is not None)
+            length = Real.sum(edge.length for edge in run)
+            sides.append(replace(run[0], index=index, end=run[-1].end, sweep=sweep, length=length))
         else:
             sides += [replace(edge, index=index + i) for i, edge in enumerate(run)]
     return tuple(sides)
 
 
 def _runs_on(one: Edge, two: Edge) -> bool:
-    if not one.straight or not two.straight:
+    if one.straight != two.straight:
         return False
+    if not one.straight:
+        near = 1e-9 * (one.r + two.r)
+        same = hypot(one.c[0] - two.c[0], one.c[1] - two.c[1]) <= near and abs(one.r - two.r) <= near
+        return same and not one.oval and not two.oval and (one.angles[1] > 0) == (two.angles[1] > 0)
     (ax, ay), (bx, by), (cx, cy) = one.a, one.b, two.b
     u, v = (bx - ax, by - ay), (cx - bx, cy - by)
     size = hypot(*u) * hypot(*v)

@@ -154,11 +154,16 @@ def ball_vertex(vertex: Vertex) -> BallPoint:
 
 
 def _ball_angle(fragment: Fragment, p: BallPoint, q: BallPoint) -> arb:
-    """Signed angle in radians from p to q: the float angle, put right by a small enclosed rest."""
-    edge = fragment.edge
+    """Signed angle in radians from p to q along a fragment."""
     if fragment.tail == fragment.head:
-        return arb.pi() * (2 if edge.angles[1] > 0 else -2)
-    rough = arb(_rough_angle(fragment))
+        return arb.pi() * (2 if fragment.edge.angles[1] > 0 else -2)
+    return ball_angle(fragment.edge, _rough_angle(fragment), p, q)
+
+
+def ball_angle(edge: Edge, rough_angle: float, p: BallPoint, q: BallPoint) -> arb:
+    """Signed angle in radians from p to q on an edge's circle or ellipse: the float angle, put right by a
+    small enclosed rest."""
+    rough = arb(rough_angle)
     cosine, sine = rough.cos(), rough.sin()
     u, v = edge.ball_unit(p), edge.ball_unit(q)
     turned = (u[0] * cosine - u[1] * sine, u[0] * sine + u[1] * cosine)

@@ -19,7 +19,7 @@ from mensuration.numbers import NotClosed, Real
 from mensuration.plane.arrangement import Arrangement, Fragment
 from mensuration.plane.containing import Piece, crosses_inside, monotone
 from mensuration.plane.edges import Box, Edge, Point, Spot, around
-from mensuration.plane.measuring import ball_vertex, known_point, run_length
+from mensuration.plane.measuring import ball_angle, ball_vertex, known_point, run_length
 
 _HALF, _TWO = Real.of(1) / Real.of(2), Real.of(2)
 Loop = tuple[Edge, ...]
@@ -71,16 +71,15 @@ class Region:
 
 
 def bulge(edge: Edge, convention: Real) -> Real:
-    """Signed area between an arc and its chord: r²(θ - sin θ)/2, more than 0 where the region bulges out."""
+    """Signed area between an arc and its chord, more than 0 where the region bulges out: r²(θ - sin θ)/2, of an
+    ellipse ab(θ - sin θ)/2 with the difference θ of the eccentric angles."""
     assert edge.radius is not None and edge.sweep is not None
     other = edge.radius if edge.minor is None else edge.minor
     if edge.whole_turn:
         size = convention * edge.radius * other
         return size if edge.sweep.sign() > 0 else -size
-    if edge.oval:
-        raise NotClosed("a part of an ellipse is not cut off by itself")
     angle = _TWO * convention * edge.sweep
-    return edge.radius * edge.radius * _HALF * (angle - trigonometric("sin", edge.sweep))
+    return edge.radius * other * _HALF * (angle - trigonometric("sin", edge.sweep))
 
 
 def regions_of(arrangement: Arrangement, covers: Callable[[int], bool], pi: Real) -> Region:
@@ -181,7 +180,11 @@ def _side(arrangement: Arrangement, run: list[tuple[Fragment, bool]], index: int
     if closed and (len(run) == 1 or abs(abs(rough) - 2 * pi_) < 1e-6):
         sweep = Real.of(1)
     elif edge.oval:
-        sweep = Real(None, lambda: arb(abs(rough)) / (2 * arb.pi()))  # for drawing only
+        sweep = (
+            oval_sweep(edge, abs(rough), start, end)
+            if rough > 0
+            else oval_sweep(edge, abs(rough), end, start)
+        )
     else:
         sweep = length / (_TWO * pi * edge.radius)
     return Edge(
@@ -198,6 +201,16 @@ def _side(arrangement: Arrangement, run: list[tuple[Fragment, bool]], index: int
         minor=edge.minor,
         heading=edge.heading,
     )
+
+
+def oval_sweep(edge: Edge, rough: float, start: Point, end: Point) -> Real:
+    """The eccentric angle from one point of an ellipse on to another, in turns, near to ``rough`` radians."""
+
+    def recipe() -> arb:
+        p, q = ((x.ball(), y.ball()) for x, y in (start, end))
+        return ball_angle(edge, rough, p, q) / (2 * arb.pi())
+
+    return Real(None, recipe)
 
 
 def straight_side(name: str, index: int, start: Point, end: Point) -> Edge:

@@ -250,7 +250,16 @@ def _round(region: Region) -> Way:
 def _arc_shape(side: Edge) -> Shape:
     assert side.radius is not None and side.sweep is not None
     if side.minor is not None:
-        return Shape("ellipse", "pi a b", {"a": side.radius, "b": side.minor}, {"a": "a", "b": "b"})
+        axes, letters = {"a": side.radius, "b": side.minor}, {"a": "a", "b": "b"}
+        if side.whole_turn:
+            return Shape("ellipse", "pi a b", axes, letters)
+        formula = "angle / 360° * pi a b - 1/2 a b sin(angle)"
+        return Shape(
+            "segment of an ellipse",
+            formula,
+            {**axes, "angle": abs(side.sweep)},
+            {**letters, "angle": r"\theta"},
+        )
     sizes, symbols = {"radius": side.radius}, {"radius": "r"}
     if side.whole_turn:
         return Shape("circle", "pi radius^2", sizes, symbols)

@@ -24,7 +24,30 @@ ROOT = Path(__file__).parents[2]
 DEMO = sorted((ROOT / "demo").glob("*.json"))
 
 # Worked by hand; in brackets the exact values as a computer algebra system reads them.
-ANSWERS = {
+ANSWERS: dict[str, dict[str, tuple[str | None, str]]] = {
+    "bandstand-floor": {"Flooring": ("25/2 + 25*sqrt(2)/2", "30.18 m²"), "Edging": ("20", "20.00 m")},
+    # a square on the crossings, side² = (2 - √3) r², and four segments of 30°
+    "clover-light": {
+        "Pane": ("36/25 - 36*sqrt(3)/25 + 12*pi/25", "0.454 m²"),
+        "Lead strip": ("4*pi/5", "2.51 m"),
+    },
+    # 12 × 8 less a 4 × 3 triangle, and a segment of 60° on a chord of 8
+    "fence-corner-plot": {
+        "Fence": ("30 + 8*pi/3", "38.38 m"),
+        "Turf": ("90 - 16*sqrt(3) + 32*pi/3", "95.80 m²"),
+    },
+    "petal-tile": {"Petal": ("9*pi/50 - 9/25", "0.21 m²"), "Rim of the petal": ("3*pi/5", "1.88 m")},
+    "roll-in-canopy": {
+        "Sheeting": ("216/25 + 263*pi/100", "16.90 m²"),
+        "Edge strip": ("42/5 + 17*pi/5", "19.08 m"),
+    },
+    "score-board-squares": {"Panels": ("35", "35.00 m²"), "Trim round it": ("28 + 2*sqrt(2)", "30.83 m")},
+    "shade-sail": {
+        "Sailcloth": ("51*sqrt(2)/8 + 51*sqrt(6)/8", "24.63 m²"),
+        "Third side": (None, "9.05 m"),  # a root of a sum with roots in it
+        "Hem": (None, "23.55 m"),
+    },
+    "sprinkler-patch": {"Watered turf": ("1331*pi/144", "29.04 m²"), "Far rim": ("121*pi/36", "10.56 m")},
     "kicker-side-panel": {"Edge tape": ("24/5 + 3*pi/5", "6.68 m"), "Board": ("72/25 - 9*pi/25", "1.75 m²")},
     "start-deck": {"Decking": ("51", "51.00 m²"), "Rail": ("32", "32.00 m")},
     "peanut-bowl-lip": {
@@ -283,13 +306,15 @@ def test_published_schema_is_the_codes_own_and_holds_for_the_demo() -> None:
 
 def test_command_line(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
     done = subprocess.run(
-        [sys.executable, "-m", "mensuration", "evaluate", str(DEMO[0])],
+        [sys.executable, "-m", "mensuration", "evaluate", str(ROOT / "demo/kicker-side-panel.json")],
         capture_output=True,
         text=True,
         cwd=ROOT,
         check=True,
     )
-    assert json.loads(done.stdout)["asks"][0]["text"] == "6.68 m"
+    results = json.loads(done.stdout)
+    assert results["asks"][0]["text"] == "6.68 m"
+    assert {"ways", "squares", "why"} <= results["figures"]["panel"].keys()
     broken = tmp_path / "broken.json"
     broken.write_text('{"format": "tilt-grid/problem", "asks": [{"label": 7}]}')
     assert main(["evaluate", str(broken)]) == 2
@@ -297,6 +322,9 @@ def test_command_line(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> Non
     lines = capsys.readouterr().err.strip().splitlines()
     assert len(lines) == 2
     assert "asks.0" in lines[0]
+
+
+SHAPES = {"circle": "circle", "board": "rectangle", "deck": "outline"}
 
 
 @pytest.mark.parametrize(
@@ -309,11 +337,18 @@ def test_command_line(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> Non
         ("take away circle radius 1/2 m at (1, 1) named hole", {"shape": "circle", "at": ["1", "1"], "join": "take", "name": "hole"}),
         ("rectangle 2.4 by 1.2", {"given": {"width": "2.4", "height": "1.2"}, "name": "rectangle"}),
         ("Quarter circle radius = 3 flipped", {"shape": "quarter-circle", "given": {"radius": "3"}, "flip": True, "name": "quarter_circle"}),
+        ("semicircle on top of board", {"given": {"diameter": "board.width"}, "on": {"part": "board", "edge": "top", "side": "out"}, "join": "add"}),
+        ("rectangle height 1 on the right of board", {"given": {"width": "board.height", "height": "1"}, "on": {"part": "board", "edge": "right", "side": "out"}}),
+        ("semicircle in the top of board", {"on": {"part": "board", "edge": "top", "side": "in"}, "join": "take"}),
+        ("circle radius 0.4 in the middle of board", {"given": {"radius": "0.4"}, "on": {"part": "board"}, "join": "take"}),
+        ("triangle height 2 on side 3 of deck", {"given": {"base": "deck.side3", "height": "2"}, "on": {"part": "deck", "edge": "side 3", "side": "out"}}),
+        ("outline R 9, U 7, L 5, D 3, L ?, D ? named patio", {"shape": "outline", "walk": "R 9, U 7, L 5, D 3, L ?, D ?", "name": "patio", "join": "add"}),
+        ("take away outline R 2, U 1, L ?, D ?", {"shape": "outline", "join": "take", "name": "outline"}),
         ("disc diameter 12 ft 6 in take away", {"shape": "circle", "given": {"diameter": "12 ft 6 in"}, "join": "take", "name": "circle2"}),
     ],
 )  # fmt: skip
 def test_parts_typed_in_words(line: str, expected: dict[str, Any]) -> None:
-    made = read_entry(line, {"circle": "circle"})
+    made = read_entry(line, SHAPES)
     assert {key: made[key] for key in expected} == expected
 
 
@@ -328,18 +363,23 @@ def test_parts_typed_in_words(line: str, expected: dict[str, Any]) -> None:
         ("circle radius 2 at 3", "two measurements"),
         ("circle radius 2 named circle", "already something named"),
         ("circle radius 2 named 7up", "can't be a name"),
+        ("circle radius 1 on rim of board", "it has bottom, right, top, left"),
+        ("square on top of bord", "did you mean “board”"),
+        ("rectangle on top of board", "say also its height"),
+        ("outline R 9, X 3", "is no step"),
+        ("outline R 9, U 2 named circle", "already something named"),
         ("", "type a shape"),
         ("x" * 400, "longer than"),
     ],
 )
 def test_typed_parts_that_cannot_be_read(line: str, says: str) -> None:
     with pytest.raises(EntryError) as caught:
-        read_entry(line, {"circle": "circle"})
+        read_entry(line, SHAPES)
     assert says in caught.value.says
 
 
 def test_suggestions_go_on_with_the_line() -> None:
     assert [s["line"] for s in suggestions("semi")] == ["semicircle radius "]
     assert "take away circle radius " in [s["line"] for s in suggestions("take away ci")]
-    assert suggestions("circle radius 2 ")[0]["line"] == "circle radius 2 at "
+    assert suggestions("circle radius 2 ")[0]["line"] == "circle radius 2 on "
     assert all(read_entry(s["line"] + "2 at 1, 1")["at"] == ["1", "1"] for s in suggestions("sq"))

@@ -11,7 +11,7 @@ from django.core.management import call_command
 from django.db import connection
 from django.test import Client
 
-from mensuration.problem import evaluate_document
+from mensuration.problem import ALSO, evaluate_document
 from server.problems.models import Problem
 from server.working_out.schemas import Reference, Results
 from tests.server.conftest import ROOT, Page
@@ -116,7 +116,7 @@ def test_evaluate_answers_what_the_core_answers_and_stores_nothing(page: Page, k
 
 @pytest.mark.parametrize("file", sorted((ROOT / "demo").glob("*.json")), ids=lambda file: file.stem)
 def test_results_have_the_shape_that_the_web_app_is_told(file: Any) -> None:
-    results = evaluate_document(json.loads(file.read_text("utf-8")))
+    results = evaluate_document(json.loads(file.read_text("utf-8")), ALSO)
     told = json.loads(json.dumps(results))
     kept = Results.model_validate(told).model_dump()
     drawing = next(iter(told["figures"].values()))["drawing"]
@@ -168,7 +168,7 @@ def test_demo_is_loaded_once(db: None, settings: Any, tmp_path: Any) -> None:
     call_command("load_demo")
     loaded = Problem.objects.count()
     assert loaded == len(list((ROOT / "demo").glob("*.json")))
-    assert Problem.objects.first().title == "Kicker side panel"  # type: ignore[union-attr]
+    assert Problem.objects.first().title == "Bandstand floor"  # type: ignore[union-attr]
     Problem.objects.all().delete()
     call_command("load_demo")
     assert Problem.objects.count() == 0
