@@ -26,6 +26,7 @@ CLAUSES = {
     "name": ("named", "called"),
 }
 _OUTLINE = re.compile(r"outline\s+", re.IGNORECASE)
+_CORNERS = re.compile(r"^\s*\(|;\s*[-\d.(][^;]*,[^;]*|^\s*[-\d.][^RULDrulda-z;]*,")
 _NAMED = re.compile(r"\s(?:named|called)\s+(\S+)\s*$", re.IGNORECASE)
 _BY = re.compile(r"\s+by\s+|\s*[x×,]\s*", re.IGNORECASE)
 
@@ -116,7 +117,7 @@ def read_entry(text: str, shapes: Mapping[str, str] | None = None) -> dict[str, 
 
 
 def _outline(text: str, offset: int, shapes: Mapping[str, str], join: str) -> dict[str, Any]:
-    """``outline R 9, U 7, L 5 … named deck``: the rest of the line is the walk."""
+    """``outline R 9, U 7, L 5 … named deck``: the rest of the line is the walk, or the corners."""
     part: dict[str, Any] = {"name": fresh_name("outline", shapes), "shape": "outline", "given": {}}
     named = _NAMED.search(text)
     walk = text[: named.start()] if named else text
@@ -125,11 +126,26 @@ def _outline(text: str, offset: int, shapes: Mapping[str, str], join: str) -> di
         fault = name_fault(name) or (f"there is already something named “{name}”" if name in shapes else None)
         if fault:
             raise EntryError(fault, offset + named.start(1))
+    place = {"at": ["0", "0"], "turn": "0", "flip": False, "join": join}
+    if _CORNERS.search(walk):
+        return {**part, "points": _corners(walk, offset), **place}
     try:
         read_walk(walk)
     except ExpressionError as error:
         raise EntryError(error.says, offset + (error.position or 0)) from None
-    return {**part, "walk": walk.strip(), "at": ["0", "0"], "turn": "0", "flip": False, "join": join}
+    return {**part, "walk": walk.strip(), **place}
+
+
+def _corners(text: str, offset: int) -> list[list[str]]:
+    """``0, 0; 9, 0; 9, 7`` or ``(0, 0) (9, 0) (9, 7)``: corners by their coordinates."""
+    points = []
+    for piece in re.finditer(r"[^;()]+", text):
+        if piece.group().strip(" ,"):
+            lead = len(piece.group()) - len(piece.group().lstrip(" ,"))
+            points.append(_place(_Piece("at", piece.group().strip(" ,"), offset + piece.start() + lead)))
+    if len(points) < 3:
+        raise EntryError("an outline needs at least three corners: 0, 0; 9, 0; 9, 7", offset)
+    return points
 
 
 def fresh_name(shape: str, taken: Iterable[str]) -> str:

@@ -54,6 +54,12 @@ export const swapGiven = (from: string, to: string, text: string) => (part: Part
   given: Object.fromEntries(Object.entries(part.given).map(([key, value]) => (key === from ? [to, text] : [key, value]))),
 });
 
+/** A given more, or one less. */
+export const dropGiven = (given: string) => (part: PartDocument): PartDocument => ({
+  ...part,
+  given: Object.fromEntries(Object.entries(part.given).filter(([key]) => key !== given)),
+});
+
 export const moveTo = (x: string, y: string) => (part: PartDocument): PartDocument => ({ ...part, at: [x, y] });
 export const setJoin = (join: Join) => (part: PartDocument): PartDocument => ({ ...part, join });
 export const flipped = (part: PartDocument): PartDocument => ({ ...part, flip: !part.flip });

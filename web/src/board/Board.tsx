@@ -39,6 +39,7 @@ interface Props {
 type EdgeHandlesProps = Parameters<typeof EdgeHandles>[0];
 
 const FEW_PARTS = 8;
+const ROOM_FOR_LINES = 38;
 
 /** The true-scale picture, on squares that always say how large they are. */
 export const Board = memo(function Board({ drawing, old, figure, split, counted, showing, complaints, onEdge, onShade, children }: Props) {
@@ -77,7 +78,7 @@ export const Board = memo(function Board({ drawing, old, figure, split, counted,
     if (!bounds || drag.dragging()) return;
     const of = `${figure} ${unit} ${showing?.showing.title ?? ""}`;
     const resized = seen.current?.size !== size && !byHand.current;
-    if (seen.current?.of !== of || resized || lost(bounds, view, size)) {
+    if (seen.current?.of !== of || resized || lost(bounds, view, size, byHand.current ? undefined : ROOM_FOR_LINES)) {
       byHand.current = false;
       setView(fitted(bounds, size));
     }
@@ -222,7 +223,7 @@ export const Board = memo(function Board({ drawing, old, figure, split, counted,
       {parts.length === 0 && !old && !sketching.active && faults.length === 0 ? <EmptyBoard /> : null}
       {children}
       {sketching.says ? (
-        <p role="status" className="absolute inset-x-0 top-11 mx-3 w-fit rounded-md border border-edge bg-sheet/95 px-2 py-0.5 text-sm" data-testid="hint">
+        <p role="status" className="pointer-events-none absolute inset-x-0 bottom-14 mx-3 w-fit rounded-md border border-edge bg-sheet/95 px-2 py-0.5 text-sm" data-testid="hint">
           {sketching.says}
         </p>
       ) : null}

@@ -7,7 +7,7 @@ interface Props {
   onPick: (edge: StraightEdge, at: DOMRect) => void;
 }
 
-const SHORTEST = 34;
+const SHORTEST = 96; // on shorter edges it would be in the way of dragging
 const OFF = 15;
 
 /** A plus on every straight edge of the chosen part: what fits there can be put on it. */
@@ -43,6 +43,7 @@ export function EdgeHandles({ part, to, onPick }: Props) {
               onPick(edge, event.currentTarget.getBoundingClientRect());
             }}
           >
+            <line x1={a[0]} y1={a[1]} x2={b[0]} y2={b[1]} strokeWidth={9} stroke="transparent" pointerEvents="stroke" />
             <line x1={a[0]} y1={a[1]} x2={b[0]} y2={b[1]} strokeWidth={5} strokeLinecap="round" className="stroke-transparent group-hover/edge:stroke-apricot group-focus-visible/edge:stroke-apricot" pointerEvents="none" />
             <circle cx={at[0]} cy={at[1]} r={9} className="fill-sheet stroke-pine group-hover/edge:fill-pine-wash group-focus-visible/edge:stroke-apricot" strokeWidth={1.6} />
             <path d={`M${at[0] - 4.5} ${at[1]}h9M${at[0]} ${at[1] - 4.5}v9`} stroke="var(--color-pine)" strokeWidth={1.8} />

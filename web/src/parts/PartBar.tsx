@@ -1,9 +1,10 @@
 import { useEffect } from "react";
-import type { Complaint, DrawnPart, FigureResults, Join, PartDocument, ProblemDocument } from "../api/types";
+import type { Complaint, DrawnPart, FigureResults, Join, PartDocument, ProblemDocument, Spot } from "../api/types";
 import { useQuery } from "@tanstack/react-query";
 import { api } from "../api/client";
-import { addPart, changePart, detached, flipped, freeName, partNamed, removePart, renamePart, setGiven, setJoin, swapGiven, turnedBy } from "../bench/editing";
+import { addPart, changePart, detached, dropGiven, flipped, freeName, partNamed, removePart, renamePart, setGiven, setJoin, swapGiven, turnedBy } from "../bench/editing";
 import { useBench, useBenchStore } from "../bench/store";
+import { tidy } from "../bench/tidy";
 import { DUPLICATE_EVENT } from "../bench/useShortcuts";
 import { Tools } from "../board/Tools";
 import { Button } from "../ui/Button";
@@ -16,6 +17,7 @@ interface Props {
   onHole: (at: DOMRect) => void;
 }
 
+const NO_LONGER = "\u0000";
 const NAME = /^[\p{L}][\p{L}\p{N}_]*$/u;
 
 /** What can be done with the chosen part; with none chosen, which figure is shown. */
@@ -118,15 +120,17 @@ function Fields({ part, figure, document, complaints, told, drawn, onHole }: Fie
     <>
       <input type="hidden" data-testid="chosen-part" value={part.name} />
       <NameField name={part.name} onRename={rename} />
-      {part.shape === "outline" ? <WalkField part={part} sides={drawn?.walk?.length} invalid={faultAt("walk") || faultAt("points") || faultAt("outline")} onChange={put} /> : null}
+      {part.shape === "outline" ? <WalkField part={part} sides={drawn?.walk?.length} corners={drawn?.walk?.some((side) => side.curved) ? undefined : drawn?.walk?.map((side) => side.corner)} invalid={faultAt("walk") || faultAt("points") || faultAt("outline")} onChange={put} /> : null}
       {Object.entries(part.given).map(([given, text]) => (
         <span key={given} className="inline-flex items-center gap-1">
           <select
             className="field border-transparent! bg-transparent! px-0! font-semibold"
+            style={{ width: `${given.length + 4}ch` }}
             aria-label={`Given: ${given}. Give another measurement instead`}
             value={given}
             onChange={(event) => {
               const other = event.target.value;
+              if (other === NO_LONGER) return put(dropGiven(given));
               const value = told?.[other];
               put(swapGiven(given, other, value ? exactly(value) : text));
             }}
@@ -136,6 +140,7 @@ function Fields({ part, figure, document, complaints, told, drawn, onHole }: Fie
               .map((measure) => (
                 <option key={measure}>{measure}</option>
               ))}
+            {Object.keys(part.given).length > 1 ? <option value={NO_LONGER}>no longer given</option> : null}
           </select>
           <TextInPlace
             value={text}
@@ -146,6 +151,26 @@ function Fields({ part, figure, document, complaints, told, drawn, onHole }: Fie
           />
         </span>
       ))}
+      {shape && Object.keys(part.given).length < shape.measures.length ? (
+        <select
+          className="field w-10 border-transparent! bg-transparent! text-pine!"
+          aria-label={`Give one more measurement of ${part.name}`}
+          title="Give one more measurement"
+          value=""
+          onChange={(event) => {
+            const more = event.target.value;
+            const value = told?.[more];
+            put(setGiven(more, value ? exactly(value) : /^[A-C]$|angle/.test(more) ? "60°" : "1"));
+          }}
+        >
+          <option value="">+</option>
+          {shape.measures
+            .filter((measure) => !(measure in part.given))
+            .map((measure) => (
+              <option key={measure}>{measure}</option>
+            ))}
+        </select>
+      ) : null}
       {part.on ? (
         <span className="inline-flex items-center gap-1">
           on <b>{part.on.edge ?? "the middle"}</b> of {part.on.part}
@@ -171,7 +196,7 @@ function Fields({ part, figure, document, complaints, told, drawn, onHole }: Fie
       <Button aria-pressed={part.flip} onClick={() => put(flipped)} title="Mirror left-right (M)" className={part.flip ? "border-pine! bg-pine-wash!" : ""}>
         Mirror
       </Button>
-      <select className="field" aria-label={`How ${part.name} joins`} value={part.join} onChange={(event) => put(setJoin(event.target.value as Join))}>
+      <select className="field w-32" aria-label={`How ${part.name} joins`} value={part.join} onChange={(event) => put(setJoin(event.target.value as Join))}>
         <option value="add">+ add</option>
         <option value="take">− take away</option>
         <option value="common">∩ keep common</option>
@@ -184,7 +209,7 @@ function Fields({ part, figure, document, complaints, told, drawn, onHole }: Fie
           Why?
         </Button>
       ) : null}
-      <Button onClick={() => window.dispatchEvent(new Event(DUPLICATE_EVENT))} title="Duplicate (D)">
+      <Button className="px-1.5!" onClick={() => window.dispatchEvent(new Event(DUPLICATE_EVENT))} title="Duplicate (D)">
         Duplicate
       </Button>
       <Button
@@ -223,12 +248,13 @@ function NameField({ name, onRename }: { name: string; onRename: (text: string) 
 interface WalkFieldProps {
   part: PartDocument;
   sides: number | undefined;
+  corners: Spot[] | undefined;
   invalid: boolean;
   onChange: (change: (part: PartDocument) => PartDocument) => void;
 }
 
 /** The walk of an outline, or its corners, as one text. */
-function WalkField({ part, sides, invalid, onChange }: WalkFieldProps) {
+function WalkField({ part, sides, corners, invalid, onChange }: WalkFieldProps) {
   const points = part.walk == null;
   const text = points ? (part.points ?? []).map(([x, y]) => `${x}, ${y}`).join("; ") : (part.walk ?? "");
   const read = (typed: string): PartDocument => {
@@ -240,6 +266,11 @@ function WalkField({ part, sides, invalid, onChange }: WalkFieldProps) {
     <span className="inline-flex min-w-72 grow items-center gap-1">
       {points ? "corners" : "walk"}
       <TextInPlace value={text} label={`${points ? "Corners" : "Walk"} of ${part.name}`} invalid={invalid} className="grow" onCommit={(typed) => onChange(() => read(typed))} />
+      {points ? null : (
+        <Button look="quiet" className="text-pine!" title="Give its corners by their coordinates instead" disabled={!corners} onClick={() => corners && onChange((now) => ({ ...now, walk: undefined, at: ["0", "0"], points: corners.map(([x, y]): [string, string] => [tidy(x), tidy(y)]), turn: "0", flip: false }))}>
+          as corners
+        </Button>
+      )}
       {sides === undefined ? null : <span className="text-soft" data-testid="sides">{sides} sides</span>}
     </span>
   );
