@@ -11,7 +11,7 @@ from mensuration.plane.arrangement import Arrangement, Fragment, arrange
 from mensuration.plane.edges import Edge, Spot
 from mensuration.plane.measuring import enclosed, run_length
 from mensuration.plane.placing import PlacedPart
-from mensuration.plane.regions import Region, regions_of
+from mensuration.plane.regions import Region, regions_of, walks
 
 APART, WITHIN, AROUND, PARTLY = "apart", "within", "around", "partly"
 
@@ -263,26 +263,8 @@ class Composition:
     @cached_property
     def loops(self) -> list[list[tuple[Fragment, bool]]]:
         """The outline as closed walks with the figure on the left: (fragment, walked forward)."""
-        leaving: dict[int, list[tuple[Fragment, bool]]] = {}
-        for fragment in self.arrangement.fragments:
-            left = self.covers(fragment.left)
-            if left != self.covers(fragment.right):
-                leaving.setdefault(fragment.tail if left else fragment.head, []).append((fragment, left))
-        loops: list[list[tuple[Fragment, bool]]] = []
-        while leaving:
-            start = here = next(iter(leaving))
-            loop: list[tuple[Fragment, bool]] = []
-            while here in leaving:
-                steps = leaving[here]
-                fragment, forward = steps.pop()
-                if not steps:
-                    del leaving[here]
-                loop.append((fragment, forward))
-                here = fragment.head if forward else fragment.tail
-                if here == start:
-                    break
-            loops.append(loop)
-        return loops
+        sides = [(f, self.covers(f.left), self.covers(f.right)) for f in self.arrangement.fragments]
+        return walks([(fragment, left) for fragment, left, right in sides if left != right])
 
 
 def total(shares: list[AreaShare]) -> Real:

@@ -85,11 +85,11 @@ def bulge(edge: Edge, convention: Real) -> Real:
 def regions_of(arrangement: Arrangement, covers: Callable[[int], bool], pi: Real) -> Region:
     """What is covered, as one region with all its loops (it may be in several pieces)."""
     border = [(f, covers(f.left)) for f in arrangement.fragments if covers(f.left) != covers(f.right)]
-    loops = _walked(border)
+    loops = walks(border)
     return Region(tuple(_merged(arrangement, loop, pi) for loop in loops), pi)
 
 
-def _walked(border: Sequence[tuple[Fragment, bool]]) -> list[list[tuple[Fragment, bool]]]:
+def walks(border: Sequence[tuple[Fragment, bool]]) -> list[list[tuple[Fragment, bool]]]:
     """The fragments as closed walks. Where several meet in one point, the walk turns as far right as it can,
     so that pieces that only touch there stay loops of their own."""
     leaving: dict[int, list[tuple[Fragment, bool]]] = {}

@@ -44,12 +44,43 @@ def mistake(page: Page) -> None:
     page.keyboard.type("(4.5")
 
 
+def split(page: Page) -> None:
+    page.get_by_role("button", name="Split …").click()
+    page.get_by_role("button", name="Beside: Surrounding rectangle").click()
+    page.get_by_text("Both come to").wait_for()
+    park(page)
+
+
+def squares(page: Page) -> None:
+    page.keyboard.press("s")
+    page.get_by_test_id("share").wait_for()
+
+
+def edge(page: Page) -> None:
+    page.locator("g[data-part=board]").focus()
+    page.keyboard.press("Enter")
+    page.locator("[data-edge=left] circle").click()
+    page.get_by_role("dialog").wait_for()
+
+
+def why(page: Page) -> None:
+    page.locator("g[data-part=cloth]").focus()
+    page.keyboard.press("Enter")
+    page.keyboard.press("y")
+    page.get_by_role("slider").fill("0.7")
+    park(page)
+
+
 VIEWS: dict[str, tuple[tuple[int, int], Callable[[Page], None]]] = {
     "shelf": ((1280, 800), shelf),
     "bench": ((1280, 800), opened("Kicker side panel")),
     "bench-perimeter": ((1280, 800), opened("Kicker side panel", choose_bite)),
     "bench-many-parts": ((1280, 800), opened("Yard plan")),
-    "bench-overlap": ((1280, 800), opened("Peanut bowl lip")),
+    "bench-overlap": ((1280, 800), opened("Clover light")),
+    "bench-ways": ((1280, 800), opened("Start deck", split)),
+    "bench-squares": ((1280, 800), opened("Score board on squares", squares)),
+    "bench-edge": ((1280, 800), opened("Roll-in canopy", edge)),
+    "bench-why": ((1280, 800), opened("Shade sail", why)),
     "bench-mistake": ((1280, 800), opened("Manual pad", mistake)),
     "bench-projector": ((1920, 1080), opened("Ticket hut floor")),
     "bench-tablet": ((800, 1180), opened("Planter surround")),

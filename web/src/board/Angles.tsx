@@ -1,6 +1,6 @@
 import { memo } from "react";
 import type { DrawnAngle, DrawnPart, Spot } from "../api/types";
-import { useBenchStore } from "../bench/store";
+import { Measurement } from "./Measurement";
 import { alongSegment, type ToScreen } from "./path";
 
 const BEYOND = 20;
@@ -54,36 +54,12 @@ export const Angles = memo(function Angles({ laid }: { laid: LaidAngle[] }) {
 });
 
 function Mark({ mark }: { mark: LaidAngle }) {
-  const store = useBenchStore();
   const { angle, part, radius, first, sweep, at, text, width } = mark;
   const on = (turn: number): Spot => [at[0] + radius * Math.cos(first - turn), at[1] + radius * Math.sin(first - turn)];
-  const open = (element: Element) => {
-    const box = element.getBoundingClientRect();
-    store.getState().set({ selected: part, editing: { part, given: angle.measure, at: { left: box.left, top: box.top, width: box.width, height: box.height } } });
-  };
   return (
     <g>
       <path aria-hidden pointerEvents="none" d={`M${on(0).join(" ")}A${radius} ${radius} 0 ${sweep > Math.PI ? 1 : 0} 0 ${on(sweep).join(" ")}`} fill="none" stroke="var(--color-ink)" strokeWidth={1.3} />
-      <g
-        className="group/dim"
-        role={angle.given ? "button" : undefined}
-        tabIndex={angle.given ? 0 : undefined}
-        aria-label={angle.given ? `${angle.measure} of ${part}: ${angle.text}. Change it` : undefined}
-        style={{ cursor: angle.given ? "text" : "default", outline: "none" }}
-        onPointerDown={(event) => event.stopPropagation()}
-        onClick={(event) => angle.given && open(event.currentTarget)}
-        onKeyDown={(event) => {
-          if (!angle.given || (event.key !== "Enter" && event.key !== " ")) return;
-          event.preventDefault();
-          event.stopPropagation();
-          open(event.currentTarget);
-        }}
-      >
-        <rect x={text[0] - width / 2} y={text[1] - 11} width={width} height={22} rx={4} className="fill-paper/70 stroke-transparent group-hover/dim:stroke-pine group-focus-visible/dim:stroke-pine" strokeWidth={1.6} />
-        <text x={text[0]} y={text[1] + 5} textAnchor="middle" fontSize={15} fontWeight={angle.given ? 600 : 400} className={angle.given ? "fill-ink" : "fill-soft"}>
-          {angle.text}
-        </text>
-      </g>
+      <Measurement part={part} measure={angle.measure} text={angle.text} given={angle.given} at={text} width={width} height={22} />
     </g>
   );
 }

@@ -8,6 +8,7 @@ import { Angles, layOutAngles } from "./Angles";
 import { Corners } from "./Corners";
 import { EdgeHandles } from "./EdgeHandles";
 import { Grid } from "./Grid";
+import { Handle } from "./Handle";
 import { layOut } from "./layOut";
 import { Marks, Outline } from "./Outline";
 import { Badges, Parts } from "./Parts";
@@ -194,26 +195,8 @@ export const Board = memo(function Board({ drawing, old, figure, split, counted,
             {chosen && mode === "move" && !showing ? <EdgeHandles part={chosen} to={to} onPick={onEdge} /> : null}
             {chosen && mode === "move" && !showing ? <Corners part={chosen} to={to} onHold={(index, event) => drag.holdCorner(chosen, index, event)} /> : null}
             {chosen?.grips.map((grip, index) => {
-              const [x, y] = to(grip.at);
               const names = grip.drives.map((drive) => drive.given).join(" and ");
-              return (
-                <rect
-                  key={index}
-                  data-grip={names}
-                  x={x - 7}
-                  y={y - 7}
-                  width={14}
-                  height={14}
-                  rx={3}
-                  fill="white"
-                  stroke="var(--color-pine)"
-                  strokeWidth={2.5}
-                  style={{ cursor: "move", touchAction: "none" }}
-                  onPointerDown={(event) => drag.holdGrip(chosen, grip, event)}
-                >
-                  <title>Drag: {names}</title>
-                </rect>
-              );
+              return <Handle key={index} data={{ "data-grip": names }} at={to(grip.at)} title={`Drag: ${names}`} onHold={(event) => drag.holdGrip(chosen, grip, event)} />;
             })}
           </>
         ) : null}

@@ -1,6 +1,6 @@
 import { memo } from "react";
 import type { LaidOut } from "./layOut";
-import { useBenchStore } from "../bench/store";
+import { Measurement } from "./Measurement";
 
 const ARROW = 9;
 
@@ -16,7 +16,6 @@ export const Spans = memo(function Spans({ spans }: { spans: LaidOut[] }) {
 });
 
 function Dimension({ laid }: { laid: LaidOut }) {
-  const store = useBenchStore();
   const { start, end, feet, text, span, part, box } = laid;
   const length = Math.hypot(end[0] - start[0], end[1] - start[1]) || 1;
   const u = [(end[0] - start[0]) / length, (end[1] - start[1]) / length] as const;
@@ -24,13 +23,6 @@ function Dimension({ laid }: { laid: LaidOut }) {
     const back = [at[0] - u[0] * ARROW * way, at[1] - u[1] * ARROW * way] as const;
     const side = [-u[1] * 3, u[0] * 3] as const;
     return `M${at[0]} ${at[1]}L${back[0] + side[0]} ${back[1] + side[1]}L${back[0] - side[0]} ${back[1] - side[1]}Z`;
-  };
-  const open = (element: Element) => {
-    const at = element.getBoundingClientRect();
-    store.getState().set({
-      selected: part,
-      editing: { part, given: span.measure, at: { left: at.left, top: at.top, width: at.width, height: at.height } },
-    });
   };
   const radial = span.measure === "radius";
   return (
@@ -47,42 +39,7 @@ function Dimension({ laid }: { laid: LaidOut }) {
         {length > 3 * ARROW ? <path d={(radial && span.side === 0 ? "" : head(start, -1)) + head(end, 1)} fill="var(--color-soft)" stroke="none" /> : null}
         {radial && span.side === 0 ? <circle cx={start[0]} cy={start[1]} r={2.5} fill="var(--color-soft)" stroke="none" /> : null}
       </g>
-      <g
-        className="group/dim"
-        role={span.given ? "button" : undefined}
-        tabIndex={span.given ? 0 : undefined}
-        aria-label={span.given ? `${span.measure} of ${part}: ${span.text}. Change it` : undefined}
-        style={{ cursor: span.given ? "text" : "default", outline: "none" }}
-        onPointerDown={(event) => event.stopPropagation()}
-        onClick={(event) => span.given && open(event.currentTarget)}
-        onKeyDown={(event) => {
-          if (!span.given || (event.key !== "Enter" && event.key !== " ")) return;
-          event.preventDefault();
-          event.stopPropagation();
-          open(event.currentTarget);
-        }}
-      >
-        <rect
-          x={text[0] - box.width / 2}
-          y={text[1] - box.height / 2}
-          width={box.width}
-          height={box.height}
-          rx={4}
-          className={span.given ? "fill-paper/90 stroke-transparent group-hover/dim:stroke-pine group-focus-visible/dim:stroke-pine" : "fill-paper/90"}
-          strokeWidth={1.6}
-        />
-        <text
-          x={text[0]}
-          y={text[1] + 5}
-          textAnchor="middle"
-          fontSize={15.5}
-          fontWeight={span.given ? 600 : 400}
-          fontStyle={span.given ? undefined : "italic"}
-          className={span.given ? "fill-ink" : "fill-soft"}
-        >
-          {span.text}
-        </text>
-      </g>
+      <Measurement part={part} measure={span.measure} text={span.text} given={span.given} at={text} width={box.width} height={box.height} />
     </g>
   );
 }
