@@ -11,7 +11,7 @@ from mensuration.expressions import Path, Quantity, parse, paths
 from mensuration.expressions.write import Leaf, Written, write
 from mensuration.numbers import NotClosed, Real
 from mensuration.plane import AreaShare, Composition, PlacedPart, Stretch, compose
-from mensuration.plane.cutting import Cut, TooManyPieces
+from mensuration.plane.cutting import Cut, TooManyPieces, cut
 from mensuration.plane.edges import Spot
 from mensuration.plane.paths import edge_segment, roomy_spot
 from mensuration.plane.regions import Region, regions_of
@@ -22,6 +22,7 @@ from mensuration.ways.telling import as_steps, way_entries
 
 PARTS = "parts"
 EXPLAINED_PARTS = 12
+CHECKED_CUTS = 12
 
 AREA_TITLES = {
     "overlap": ("overlap, counted twice", "lies partly on what was there before"),
@@ -116,6 +117,14 @@ class PlaneTallies:
             return way_named(self.way or usual_way(self.region), self.region, self.cuts)
         except (NotClosed, TooManyPieces, KeyError):
             return None
+
+    def idle_cuts(self) -> list[int]:
+        """Own cut lines that divide nothing, by their place in the list."""
+        if self.split is None or self.split.name != "own" or len(self.cuts) > CHECKED_CUTS:
+            return []
+        count = len(cut(self.region, self.cuts))
+        others = [[*self.cuts[:i], *self.cuts[i + 1 :]] for i in range(len(self.cuts))]
+        return [i for i, rest in enumerate(others) if len(cut(self.region, rest)) == count]
 
     def ways(self) -> list[dict[str, Any]]:
         """Every way to tell the area, each with its title and its tally."""

@@ -86,6 +86,7 @@ FIGURE = Figure(
     ),
     feet={"d1": (("0", "0"), _RIGHT, _TOP)},
     equal_edges=(("upper right side", "upper left side"), ("lower left side", "lower right side")),
+    shorthands={"diagonal1": ("d1",), "diagonal2": ("d2",)},
     standing={"upper": "2", "lower": "3", "d1": "3"},
     centre=("0", "above - d2 / 2"),
 )

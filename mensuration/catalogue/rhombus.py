@@ -86,6 +86,7 @@ FIGURE = Figure(
     ),
     feet={"d1": (("0", "0"), _RIGHT, _TOP)},
     equal_edges=(("upper right side", "upper left side", "lower left side", "lower right side"),),
+    shorthands={"diagonal1": ("d1",), "diagonal2": ("d2",)},
     standing={"side": "2", "angle": "60°"},
     synonyms=("diamond",),
 )

@@ -191,6 +191,11 @@ class _Evaluation:
         self.composed[node] = composition
         if complete:
             self.tallies[node] = tallies
+            for number in tallies.idle_cuts():
+                says = (
+                    f"cut line {number + 1} divides nothing: it must run from edge to edge, or to another cut"
+                )
+                self.complaints.add(f"figures.{node.name}.cuts.{number}", "idle-cut", says, "warning")
             for part, says, code in tallies.warnings():
                 self.complaints.add(f"figures.{node.name}.parts.{part}", code, says, "warning")
 

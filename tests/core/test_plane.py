@@ -10,6 +10,7 @@ from typing import Any
 
 import pytest
 import shapely
+from flint import arb, ctx
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from shapely import affinity
@@ -19,7 +20,7 @@ from mensuration.catalogue import figures
 from mensuration.expressions import Quantity
 from mensuration.numbers import PI, Real
 from mensuration.plane import Composition, PlacedPart, Placement, TooCrowded, compose, place
-from mensuration.plane.measuring import enclosed
+from mensuration.plane.measuring import _green, enclosed
 from mensuration.solving import solve
 from mensuration.units import ANGLE, LENGTH, NUMBER
 from tests.core.helpers import measures, part
@@ -265,6 +266,23 @@ def test_outline_loops_are_closed_and_as_long_as_the_perimeter(parts: list[Descr
             else:
                 walked += edge.r * abs(edge.angles[1] * share)
     assert isclose(walked, float(figure.perimeter), rel_tol=1e-8, abs_tol=1e-9)
+
+
+@settings(max_examples=50)
+@given(gridded)
+def test_exact_values_agree_with_fifty_digits(parts: list[Described]) -> None:
+    """The exact area against the same boundary measured in balls, without any exact form."""
+    figure = placed(parts)
+    arrangement = figure.arrangement
+    border = [(f, figure.covers(f.left)) for f in arrangement.fragments if figure.role(f) == "outline"]
+    with ctx.workdps(60):
+        area = arb(0)
+        points: dict[int, Any] = {}
+        for fragment, inside_left in border:
+            share = _green(arrangement, fragment, points, PI)
+            area += share if inside_left else -share
+        if figure.area.exact is not None:
+            assert abs(figure.area.exact.ball() - area) < arb(10) ** -50
 
 
 CASES = [

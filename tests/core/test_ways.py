@@ -176,6 +176,13 @@ def test_own_cut_lines_divide_as_drawn(cuts: list[Any], areas: list[str]) -> Non
     assert sorted(e["value"]["exact"] for e in tally["entries"]) == sorted(areas)
 
 
+def test_a_cut_that_divides_nothing_is_warned_about() -> None:
+    document = problem(L_SHAPE)
+    document["figures"][0].update(way="own", cuts=[[["4", "0"], ["4", "4"]], [["6", "1"], ["6", "3"]]])
+    warned = [c for c in evaluate_document(document)["complaints"] if c["code"] == "idle-cut"]
+    assert [(c["where"], c["level"]) for c in warned] == [("figures.fig.cuts.1", "warning")]
+
+
 def test_own_cuts_through_a_figure_with_a_hole_and_arcs() -> None:
     board = part("board", "rectangle", width="6", height="4")
     hole = part("hole", "circle", ("3", "2"), radius="1", join="take")

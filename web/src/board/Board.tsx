@@ -235,8 +235,11 @@ function roomy(bounds: Bounds | undefined, showing: Showing | undefined): Bounds
   let [left, bottom, right, top] = [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)];
   const [px, py] = showing.pivot;
   if (showing.kind === "sectors") right = Math.max(right, px + (showing.radius ?? 0) * 1.25 + (showing.width ?? 0) * 1.1);
-  if (showing.kind === "double") [left, bottom, right, top] = [Math.min(left, 2 * px - right), Math.min(bottom, 2 * py - top), Math.max(right, 2 * px - left), Math.max(top, 2 * py - bottom)];
-  return [left, bottom - (top - bottom) * 0.45, right, top];
+  if (showing.kind === "double") {
+    const far = Math.max(...spots.map(([x, y]) => Math.hypot(x - px, y - py))); // so far the copy swings round
+    [left, bottom, right, top] = [px - far, py - far, px + far, py + far];
+  }
+  return [left, bottom - (top - bottom) * 0.4, right, top];
 }
 
 function EmptyBoard() {
