@@ -17,7 +17,7 @@ from mensuration.plane.paths import edge_segment, roomy_spot
 from mensuration.plane.regions import Region, regions_of
 from mensuration.telling import Teller, told
 from mensuration.units import Kind
-from mensuration.ways import Way, usual_way, way_named, ways_of
+from mensuration.ways import DoesNotFit, Way, usual_way, way_named, ways_of
 from mensuration.ways.telling import as_steps, way_entries
 
 PARTS = "parts"
@@ -115,7 +115,7 @@ class PlaneTallies:
             return None
         try:
             return way_named(self.way or usual_way(self.region), self.region, self.cuts)
-        except (NotClosed, TooManyPieces, KeyError):
+        except (NotClosed, TooManyPieces, DoesNotFit):
             return None
 
     def idle_cuts(self) -> list[int]:
@@ -222,7 +222,7 @@ class PlaneTallies:
         region = self.composition.overlap_region(share.part)
         try:
             way = way_named("round" if not region.straight else usual_way(region), region)
-        except (NotClosed, TooManyPieces):
+        except (NotClosed, TooManyPieces, DoesNotFit):
             return {}
         return as_steps(way, self.teller, self.length)
 
@@ -356,6 +356,8 @@ def _number(part: PlacedPart, teller: Teller) -> Leaf:
 @lru_cache(maxsize=4000)
 def _whole_length(part: PlacedPart, formula: str, teller: Teller) -> dict[str, Any]:
     tree = parse(formula)
+    if isinstance(tree, Path) and tree.text not in part.solution.given and part.solution.path_to({tree.text}):
+        return _formula_of(part, tree.text, teller)
     wanted = {path.text for path in paths(tree) if path.names != ("pi",)} - set(part.solution.given)
     return {
         "steps": [_step(part, s.quantity, s.formula, teller) for s in part.solution.path_to(wanted)],

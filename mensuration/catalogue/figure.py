@@ -147,14 +147,15 @@ class Angle:
 
 @dataclass(frozen=True)
 class Grip:
-    """A point that can be dragged: each entry of ``drives`` is (measure, axis, factor).
+    """A point that can be dragged: each entry of ``drives`` is (measure, axis, factor[, less]).
 
-    The measure becomes ``factor`` times the grip's distance from the anchor along the axis
-    (``x``, ``y`` in the figure's own directions, or ``radial``).
+    The measure becomes ``factor`` times the grip's distance from the anchor along the axis (``x``, ``y`` in the
+    figure's own directions, or ``radial``), less the value of the formula ``less``. Along the axis ``turn`` it
+    is an angle: how far the grip has turned about the anchor from the figure's own x direction.
     """
 
     at: XY
-    drives: tuple[tuple[str, str, str], ...]
+    drives: tuple[tuple[str, str, str] | tuple[str, str, str, str], ...]
 
 
 @dataclass(frozen=True)

@@ -83,6 +83,7 @@ FIGURE = Figure(
     grips=(
         Grip(_RIGHT, (("d1", "x", "2"),)),
         Grip(_TOP, (("above", "y", "1"),)),
+        Grip(_BOTTOM, (("d2", "y", "-1", "-above"),)),
     ),
     feet={"d1": (("0", "0"), _RIGHT, _TOP)},
     equal_edges=(("upper right side", "upper left side"), ("lower left side", "lower right side")),

@@ -73,7 +73,10 @@ FIGURE = Figure(
     angles=(Angle("angle", ("0", "0"), ("base", "0"), ("lean", "height")),),
     grips=(
         Grip(("base", "0"), (("base", "x", "1"),)),
-        Grip(("lean", "height"), (("side", "radial", "1"), ("height", "y", "1"), ("lean", "x", "1"))),
+        Grip(
+            ("lean", "height"),
+            (("side", "radial", "1"), ("angle", "turn", "1"), ("height", "y", "1"), ("lean", "x", "1")),
+        ),
     ),
     right_angles=(),
     equal_edges=(("base", "top"), ("left side", "right side")),

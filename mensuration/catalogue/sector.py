@@ -86,6 +86,9 @@ FIGURE = Figure(
         Span("chord", ("radius", "0"), _END, side=0, always=False),
     ),
     angles=(Angle("angle", ("0", "0"), ("radius", "0"), _END, always=True),),
-    grips=(Grip(("radius", "0"), (("radius", "radial", "1"),)),),
+    grips=(
+        Grip(("radius", "0"), (("radius", "radial", "1"),)),
+        Grip(_END, (("angle", "turn", "1"),)),
+    ),
     centre=("radius cos(angle / 2) / 2", "radius sin(angle / 2) / 2"),
 )

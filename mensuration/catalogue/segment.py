@@ -83,7 +83,8 @@ FIGURE = Figure(
             Arc("arc", _LEFT, _CENTRE, "angle", "arc", "radius"),
         ),
     ),
-    starting={"radius": "2", "angle": "120°"},
+    starting={"chord": "3", "height": "1"},
+    standing={"chord": "3", "height": "1"},
     spans=(
         Span("chord", _LEFT, _RIGHT),
         Span("height", ("0", "0"), ("0", "height"), side=0, always=False),

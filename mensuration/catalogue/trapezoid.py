@@ -90,6 +90,7 @@ FIGURE = Figure(
     grips=(
         Grip(("base", "0"), (("base", "x", "1"),)),
         Grip(("offset", "height"), (("offset", "x", "1"), ("height", "y", "1"))),
+        Grip(("offset + top", "height"), (("top", "x", "1", "offset"),)),
     ),
     feet={"height": (("offset", "0"), ("base", "0"), ("offset", "height"))},
     equal_edges=(("left leg", "right leg"),),

@@ -168,7 +168,10 @@ FIGURE = Figure(
     ),
     grips=(
         Grip(("base", "0"), (("base", "x", "1"), ("c", "x", "1"))),
-        Grip(("offset", "height"), (("offset", "x", "1"), ("height", "y", "1"))),
+        Grip(
+            ("offset", "height"),
+            (("offset", "x", "1"), ("height", "y", "1"), ("b", "radial", "1"), ("A", "turn", "1")),
+        ),
     ),
     feet={"height": (("offset", "0"), ("base", "0"), ("offset", "height"))},
     equal_edges=(("left side", "right side"), ("base", "left side", "right side")),

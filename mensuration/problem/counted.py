@@ -16,16 +16,26 @@ from mensuration.tally import PlaneTallies
 
 EQUIVALENTS = 5
 Line = dict[str, str]
+_NOTHING: dict[str, Any] = {
+    "tooMany": False,
+    "squares": [],
+    "lines": [],
+    "lattice": None,
+    "sides": 0,
+    "shaded": None,
+}
 
 
 def counted(tallies: PlaneTallies, shaded: Shaded | None) -> dict[str, Any]:
     """The figure counted on unit squares, and its shaded share."""
+    if not tallies.region.loops:
+        return {**_NOTHING, "lines": [_line("there is nothing left to count")]}
     teller = tallies.teller
     counting = Counting(tallies.region, teller.unit.size(teller.pi))
     try:
         squares = counting.squares
     except TooManySquares:
-        return {"tooMany": True, "squares": [], "lines": [], "lattice": None, "sides": 0, "shaded": None}
+        return {**_NOTHING, "tooMany": True}
     marked = {tuple(place) for place in shaded.squares} if shaded else set()
     numbers = {WHOLE: 0, HALF: 0, PART: 0}
     told = []

@@ -15,6 +15,7 @@ from mensuration.plane import Composition, Edge, PlacedPart, Stretch
 from mensuration.plane.arrangement import Fragment
 from mensuration.plane.edges import Point, Spot, around
 from mensuration.plane.paths import curve, edge_segment, roomy_spot
+from mensuration.solving.solve import USUAL_CHOICE
 from mensuration.tally import badge
 from mensuration.telling import Teller
 
@@ -164,17 +165,29 @@ class _PartPen:
 
     def grip(self, grip: Grip) -> dict[str, Any] | None:
         """A grip whose measures were typed as plain numbers; others can't follow a drag."""
-        figure, given = self.part.solution.figure, self.part.solution.given
+        figure = self.part.solution.figure
         drives = []
-        for measure, axis, factor in grip.drives:
-            free = measure in figure.defaults and measure not in given
-            if free or is_literal(self.typed.get(measure, "")):
-                direction = {"x": (1.0, 0.0), "y": (0.0, 1.0)}.get(axis)
-                along = self.part.placement.along(direction) if direction else None
-                declared = figure.measure(measure)
-                signed = declared is not None and declared.signed
-                drives.append({"given": measure, "along": along, "factor": float(factor), "signed": signed})
+        for measure, axis, factor, *less in grip.drives:
+            if not (self.chosen_freely(measure) or is_literal(self.typed.get(measure, ""))):
+                continue
+            direction = {"x": (1.0, 0.0), "y": (0.0, 1.0)}.get(axis)
+            declared = figure.measure(measure)
+            off = float(self.part.solution.work_out(less[0]).value) * _scale(self.teller) if less else 0.0
+            drives.append(
+                {
+                    "given": measure,
+                    "axis": axis,
+                    "along": self.part.placement.along(direction) if direction else None,
+                    "factor": float(factor),
+                    "less": off,
+                    "signed": declared is not None and declared.signed,
+                }
+            )
         return {"at": self.declared(grip.at), "drives": drives} if drives else None
+
+    def chosen_freely(self, measure: str) -> bool:
+        """Whether a measure has its usual value because nothing settles it."""
+        return any(s.quantity == measure and s.source == USUAL_CHOICE for s in self.part.solution.steps)
 
     def corners(self) -> list[tuple[XY, XY, XY]]:
         """Right angles to be marked: those of the figure, and at the feet of dimension lines that are drawn."""

@@ -12,6 +12,7 @@ from mensuration.numbers import Real
 from mensuration.numbers.rounding import Rounding, round_by
 
 FEWEST_EDGES = 3
+USUAL_CHOICE = "the usual choice"
 
 
 class SolvingError(ValueError):
@@ -124,7 +125,7 @@ def _from_defaults(
 ) -> list[tuple[Step, Quantity]]:
     for quantity, default in figure.defaults.items():
         if quantity not in values and {*default.needs, *_inputs(default.formula)} <= values.keys():
-            step = Step(quantity, default.formula, "the usual choice")
+            step = Step(quantity, default.formula, USUAL_CHOICE)
             return [(step, _worked(figure, step, scope))]
     return []
 

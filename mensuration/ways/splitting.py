@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from mensuration.numbers import NotClosed, Real
-from mensuration.plane.cutting import Cut, cut
+from mensuration.plane.cutting import Cut, TooManyPieces, cut
 from mensuration.plane.edges import Edge, Point
 from mensuration.plane.regions import Region, bulge, straight_side
 from mensuration.ways.cuts import LEVEL, UPRIGHT, corners, fewest_cuts, right_angled, row_cuts
@@ -14,6 +14,10 @@ from mensuration.ways.shapes import CORNERED, Shape, by_corners, shape_of
 
 MOST_CORNERS = 60  # past it only the coordinates of the corners are offered
 _HALF = Real.of(1) / Real.of(2)
+
+
+class DoesNotFit(ValueError):
+    """The region can't be split in this way: it has arcs, or slanting sides, or too many corners."""
 
 
 @dataclass(frozen=True)
@@ -46,21 +50,13 @@ def ways_of(region: Region, own: Sequence[Cut] = (), shown: str = "") -> list[Wa
 
     Two ways that cut along the same lines are one, unless the later one is ``shown``.
     """
-    names = ["own"] if own else []
-    if not region.straight:
-        names.append("round")
-    elif len(corners(region)) <= MOST_CORNERS:
-        names += ["level", "upright"]
-        if right_angled(region):
-            names.append("fewest")
-        names += ["surround", "fan"]
-    if region.straight:
-        names.append("corners")
     ways: list[Way] = []
-    for name in names:
+    for name in TITLES:
+        if name == "own" and not own:
+            continue
         try:
             way = way_named(name, region, own)
-        except NotClosed:
+        except (NotClosed, DoesNotFit, TooManyPieces):
             continue
         if (
             name == shown
@@ -81,17 +77,27 @@ def _rough(line: Cut) -> frozenset[tuple[float, float]]:
 
 
 def way_named(name: str, region: Region, own: Sequence[Cut] = ()) -> Way:
-    """One way by its name. NotClosed where the region can't be split so."""
-    return {
+    """One way by its name. DoesNotFit, or NotClosed, where the region can't be split so."""
+    makers = {
         "own": lambda: _along("own", region, own),
+        "round": lambda: _round(region),
         "level": lambda: _along("level", region, row_cuts(region, LEVEL)),
         "upright": lambda: _along("upright", region, row_cuts(region, UPRIGHT)),
         "fewest": lambda: _along("fewest", region, fewest_cuts(region)),
         "surround": lambda: _surround(region),
         "fan": lambda: _fan(region),
         "corners": lambda: _corners(region),
-        "round": lambda: _round(region),
-    }[name]()
+    }
+    if name not in makers or not _fits(name, region):
+        raise DoesNotFit
+    return makers[name]()
+
+
+def _fits(name: str, region: Region) -> bool:
+    if name in ("own", "round"):
+        return name == "own" or not region.straight
+    few = name == "corners" or len(corners(region)) <= MOST_CORNERS
+    return region.straight and few and (name != "fewest" or right_angled(region))
 
 
 def usual_way(region: Region) -> str:

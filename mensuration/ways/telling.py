@@ -153,5 +153,5 @@ def _shoelace(shape: Shape, teller: Teller, length: Kind) -> dict[str, Any]:
     return {
         "steps": steps,
         "formula": formula,
-        "numbers": {"tex": rf"\tfrac12 \left({tex}\right)", "text": f"1/2 ({text})"},
+        "numbers": {"tex": rf"\tfrac12 \bigl({tex}\bigr)", "text": f"1/2 ({text})"},
     }

@@ -194,8 +194,10 @@ class Span(Schema):
 
 class Drive(Schema):
     given: str
+    axis: Literal["x", "y", "radial", "turn"]
     along: Spot | None
     factor: float
+    less: float
     signed: bool
 
 

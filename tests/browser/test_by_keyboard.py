@@ -99,7 +99,16 @@ def test_the_whole_path_by_keyboard(page: Page, bench: Bench) -> None:
     bench.expect_saved()
 
 
-@pytest.mark.parametrize("state", ["shelf", "bench", "perimeter", "chosen", "faulty", "empty"])
+PLANE_STATES = {  # which problem, which key, and what is then there
+    "ways": ("Start deck", "x", "[aria-label='Ways to split'] svg"),
+    "squares": ("Score board on squares", "s", "[data-square]"),
+    "why": ("Shade sail", "y", "[data-layer=why]"),
+    "hole": ("Roll-in canopy", "h", "[role=dialog] [data-shape]"),
+    "drawing": ("Start deck", "o", "[data-testid=hint]"),
+}
+
+
+@pytest.mark.parametrize("state", ["shelf", "bench", "perimeter", "chosen", "faulty", "empty", *PLANE_STATES])
 def test_nothing_serious_for_axe(page: Page, bench: Bench, state: str) -> None:
     if state == "shelf":
         page.goto("/")
@@ -108,6 +117,15 @@ def test_nothing_serious_for_axe(page: Page, bench: Bench, state: str) -> None:
         page.goto("/")
         page.get_by_role("button", name="New problem").click()
         expect(page.get_by_text("Nothing is drawn yet")).to_be_visible()
+    elif state in PLANE_STATES:
+        title, key, then = PLANE_STATES[state]
+        bench.open(title)
+        expect(page.locator(".katex").first).to_be_visible()
+        if title != "Start deck":
+            page.locator("g[data-part]").first.focus()
+            page.keyboard.press("Enter")
+        page.keyboard.press(key)
+        expect(page.locator(then).first).to_be_visible()
     else:
         bench.open("Kicker side panel")
         bench.expect_total("≈ 1.75 m²")

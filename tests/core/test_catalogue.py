@@ -117,7 +117,9 @@ def test_declarations_only_name_what_they_declare(figure: Figure) -> None:
     edges = [edge for walk in figure.boundary(lambda _: 5).walks for edge in walk.edges]
     texts += [t for edge in edges for t in (*edge.to, edge.length)]
     texts += [t for span in figure.spans for t in (span.measure, *span.start, *span.end)]
-    texts += [t for grip in figure.grips for t in grip.at]
+    texts += [
+        t for grip in figure.grips for t in (*grip.at, *(less for drive in grip.drives for less in drive[3:]))
+    ]
     texts += [d.formula for d in figure.defaults.values()] + [
         t for a in figure.angles for t in (a.measure, *a.at)
     ]

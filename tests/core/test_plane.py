@@ -111,6 +111,7 @@ DESCRIBED_BY = {
     "trapezoid": ("base", "top", "height", "offset"),
     "kite": ("d1", "d2", "above"),
     "ring": ("inner", "width"),
+    "segment": ("radius", "angle"),
 }
 
 

@@ -7,7 +7,6 @@ from typing import Any
 
 import pytest
 from hypothesis import given, settings
-from hypothesis import strategies as st
 from shapely.geometry import Polygon
 from shapely.ops import unary_union
 
@@ -214,10 +213,20 @@ def test_many_corners_are_only_told_by_their_coordinates_and_in_time() -> None:
     assert [way["name"] for way in figure["ways"]] == ["parts", "corners"]
 
 
-@given(st.sampled_from(["own", "level", "fewest", "surround", "round", "nonsense"]), gridded)
-@settings(max_examples=30)
-def test_a_way_that_does_not_fit_leaves_the_parts(way: str, parts: list[Described]) -> None:
+@pytest.mark.parametrize(
+    "way", ["own", "level", "upright", "fewest", "surround", "fan", "corners", "round", "nonsense"]
+)
+def test_a_way_that_does_not_fit_leaves_the_parts(way: str) -> None:
     slab = part("slab", "rectangle", width="4", height="2")
     bite = part("bite", "circle", ("4", "2"), radius="1", join="take")
     figure = told(slab, bite, way=way)
     assert figure["tallies"]["area"]["total"]["exact"] == "8 - pi/4"
+    assert figure["tallies"]["area"]["way"] == (way if way in ("own", "round") else "parts")
+
+
+def test_a_figure_of_which_nothing_is_left_has_no_ways_and_no_squares() -> None:
+    slab = part("slab", "rectangle", width="4", height="2")
+    document = problem(slab, {**slab, "name": "gone", "join": "take"})
+    figure = evaluate_document(document, ("ways", "squares"))["figures"]["fig"]
+    assert [way["name"] for way in figure["ways"]] == ["parts"]
+    assert figure["squares"]["lines"] == [{"text": "there is nothing left to count"}]

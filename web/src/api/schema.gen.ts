@@ -486,10 +486,17 @@ export interface components {
                 number,
                 number
             ] | null;
+            /**
+             * Axis
+             * @enum {string}
+             */
+            axis: "x" | "y" | "radial" | "turn";
             /** Factor */
             factor: number;
             /** Given */
             given: string;
+            /** Less */
+            less: number;
             /** Signed */
             signed: boolean;
         };

@@ -23,6 +23,15 @@ function shifted(part: DrawnPart, by: Spot): Spot {
   return [part.shift[0] + by[0] * ax + by[1] * ay, part.shift[1] + by[0] * bx + by[1] * by_];
 }
 
+const TURN_STEP = 5;
+
+/** By how many degrees an arm has turned from the part's own x direction, in steps; more than 0 and less than 360. */
+function turned(part: DrawnPart, arm: Spot): number {
+  const [x, y] = ownAxes(part, arm);
+  const degrees = ((Math.atan2(y, x) * 180) / Math.PI + 360) % 360;
+  return Math.min(360 - TURN_STEP, Math.max(TURN_STEP, snapped(degrees, TURN_STEP)));
+}
+
 /** A vector of the board in the part's own directions, before its turn and its mirroring. */
 function ownAxes(part: DrawnPart, [x, y]: Spot): Spot {
   const angle = (-part.turn * Math.PI) / 180;
@@ -77,8 +86,9 @@ export function useDragging(scale: number, fine: number) {
       const arm: Spot = [grip.at[0] + by[0] - part.anchor[0], grip.at[1] + by[1] - part.anchor[1]];
       return (document) =>
         grip.drives.reduce((changed, drive) => {
+          if (drive.axis === "turn") return setGiven(drive.given, `${turned(part, arm)}°`)(changed);
           const along = drive.along ? arm[0] * drive.along[0] + arm[1] * drive.along[1] : Math.hypot(...arm);
-          const value = snapped(along * drive.factor, step);
+          const value = snapped(along * drive.factor - drive.less, step);
           return setGiven(drive.given, tidy(drive.signed ? value : Math.max(step, value)))(changed);
         }, document);
     });

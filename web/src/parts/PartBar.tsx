@@ -146,14 +146,14 @@ function Fields({ part, figure, document, complaints, told, drawn, onHole }: Fie
             value={text}
             label={`${given} of ${part.name}`}
             invalid={faultAt(`given.${given}`) || faultAt("given")}
-            className="w-20"
+            className="w-18"
             onCommit={(typed) => put(setGiven(given, typed))}
           />
         </span>
       ))}
       {shape && Object.keys(part.given).length < shape.measures.length ? (
         <select
-          className="field w-10 border-transparent! bg-transparent! text-pine!"
+          className="field w-12 border-transparent! px-1! bg-transparent! text-pine!"
           aria-label={`Give one more measurement of ${part.name}`}
           title="Give one more measurement"
           value=""
@@ -183,12 +183,12 @@ function Fields({ part, figure, document, complaints, told, drawn, onHole }: Fie
       ) : null}
       <span className="inline-flex items-center gap-1">
         {part.on ? "shifted" : "at"}
-        <TextInPlace value={part.at[0]} label={`x of ${part.name}`} invalid={faultAt("at.0")} className="w-16" onCommit={(x) => put((p) => ({ ...p, at: [x, p.at[1]] }))} />
-        <TextInPlace value={part.at[1]} label={`y of ${part.name}`} invalid={faultAt("at.1")} className="w-16" onCommit={(y) => put((p) => ({ ...p, at: [p.at[0], y] }))} />
+        <TextInPlace value={part.at[0]} label={`x of ${part.name}`} invalid={faultAt("at.0")} className="w-14" onCommit={(x) => put((p) => ({ ...p, at: [x, p.at[1]] }))} />
+        <TextInPlace value={part.at[1]} label={`y of ${part.name}`} invalid={faultAt("at.1")} className="w-14" onCommit={(y) => put((p) => ({ ...p, at: [p.at[0], y] }))} />
       </span>
       <span className="inline-flex items-center gap-1">
         turned
-        <TextInPlace value={part.turn} label={`turn of ${part.name}, in degrees`} invalid={faultAt("turn")} className="w-14" onCommit={(turn) => put((p) => ({ ...p, turn }))} />
+        <TextInPlace value={part.turn} label={`turn of ${part.name}, in degrees`} invalid={faultAt("turn")} className="w-12" onCommit={(turn) => put((p) => ({ ...p, turn }))} />
         <Button onClick={() => put(turnedBy(90))} title="Turn by 90° (T: by 15°)">
           +90°
         </Button>
@@ -202,7 +202,7 @@ function Fields({ part, figure, document, complaints, told, drawn, onHole }: Fie
         <option value="common">∩ keep common</option>
       </select>
       <Button title="Cut a hole in its middle (H)" data-hole="" onClick={(event) => onHole(event.currentTarget.getBoundingClientRect())}>
-        Cut a hole
+        Hole
       </Button>
       {EXPLAINED.includes(part.shape) ? (
         <Button title="Why the formula holds (Y)" onClick={() => store.getState().set({ why: part.name, selected: null, mode: "move" })}>
@@ -240,7 +240,7 @@ function exactly(value: FigureResults["parts"][string][string]): string {
 function NameField({ name, onRename }: { name: string; onRename: (text: string) => string | undefined }) {
   return (
     <span className="inline-flex max-w-60 flex-wrap items-center" ref={(element) => element?.querySelector("input")?.setAttribute("id", "part-name")}>
-      <TextInPlace value={name} label="Name of the part" className="w-28 font-semibold" onCommit={onRename} />
+      <TextInPlace value={name} label="Name of the part" className="w-24 font-semibold" onCommit={onRename} />
     </span>
   );
 }

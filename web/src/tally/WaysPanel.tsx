@@ -29,7 +29,7 @@ export function WaysPanel({ ways, shown, bounds, outline }: Props) {
   const first = ways.find((way) => way.name === shown);
   const second = ways.find((way) => way.name === beside && way.name !== shown);
   return (
-    <section aria-label="Ways to split" className={`flex min-h-0 flex-col border-b border-edge bg-paper px-3 py-2 ${second ? "grow" : ""}`}>
+    <section aria-label="Ways to split" className={`flex min-h-0 flex-col border-b border-edge bg-paper px-3 py-2 ${second ? "grow" : "shrink-0"}`}>
       <div className="mb-1.5 flex items-center gap-2">
         <h3 className="text-sm font-semibold">Ways to split it</h3>
         <span className="text-xs text-soft">{ways.length === 0 ? "…" : `${ways.length} ways, one total`}</span>
