@@ -175,17 +175,20 @@ class Counting:
         return self.region.contains((i * self.size, (j + 1e-7) * self.size))
 
     @cached_property
-    def edge_count(self) -> int | None:
-        """Unit edges once round, where every side runs along the lines of the squares."""
-        lattice = self.lattice
-        if lattice is None or self.flat is None:
+    def unit_edges(self) -> list[tuple[Place, Place]] | None:
+        """The unit edges once round, one after the other; None where a side does not run along the squares."""
+        if self.lattice is None or self.flat is None:
             return None
-        level = all(
-            a[0] == b[0] or a[1] == b[1]
-            for loop in self.flat
-            for a, b in zip(loop, loop[1:] + loop[:1], strict=True)
-        )
-        return len(lattice.border) if level else None
+        edges: list[tuple[Place, Place]] = []
+        for loop in self.flat:
+            for (ax, ay), (bx, by) in zip(loop, loop[1:] + loop[:1], strict=True):
+                if ax != bx and ay != by:
+                    return None
+                steps = int(abs(bx - ax) + abs(by - ay))
+                dx, dy = int(bx - ax) // steps, int(by - ay) // steps
+                spots = [(int(ax) + k * dx, int(ay) + k * dy) for k in range(steps + 1)]
+                edges += itertools.pairwise(spots)
+        return edges
 
     def shaded(self, places: Collection[Place]) -> Fraction | None:
         """How many squares' worth of the figure lies in these squares; None where only roughly known."""

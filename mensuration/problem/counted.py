@@ -22,6 +22,7 @@ _NOTHING: dict[str, Any] = {
     "lines": [],
     "lattice": None,
     "sides": 0,
+    "edges": [],
     "shaded": None,
 }
 
@@ -56,6 +57,7 @@ def counted(tallies: PlaneTallies, shaded: Shaded | None) -> dict[str, Any]:
         "lines": [*_count_lines(counting, numbers, tallies), *_round_lines(counting, tallies)],
         "lattice": _lattice(counting, tallies) if lattice is not None else None,
         "sides": len(tallies.region.edges),
+        "edges": [[list(a), list(b)] for a, b in counting.unit_edges or []],
         "shaded": _shaded(counting, tallies, shaded) if shaded and (marked or shaded.parts) else None,
     }
 
@@ -98,11 +100,11 @@ def _count_lines(counting: Counting, numbers: dict[str, int], tallies: PlaneTall
 
 def _round_lines(counting: Counting, tallies: PlaneTallies) -> list[Line]:
     sides = _plural(len(tallies.region.edges), "side")
-    edges = counting.edge_count
+    edges = counting.unit_edges
     if edges is None:
         perimeter = tallies.teller.tell(tallies.quantity("perimeter"))["text"]
         return [_line(f"{sides}; the perimeter is {perimeter} (not all sides run along the squares)")]
-    once = f"{_plural(edges, 'unit edge')} once round: {_with_unit(edges, tallies, 1)}"
+    once = f"{_plural(len(edges), 'unit edge')} once round: {_with_unit(len(edges), tallies, 1)}"
     return [_line(f"{sides}; counted edge by edge, {once}")]
 
 

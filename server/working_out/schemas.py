@@ -164,6 +164,7 @@ class Counted(Schema):
     lines: list[CountedLine]
     lattice: Lattice | None
     sides: int
+    edges: list[tuple[tuple[int, int], tuple[int, int]]]
     shaded: ShadedShare | None
 
 

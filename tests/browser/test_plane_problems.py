@@ -215,6 +215,26 @@ def test_a_shape_on_an_edge_follows_it_and_a_hole_stays_in_the_middle(bench: Ben
     assert bench.stored_part("circle")["at"] == ["2", "0.9"]
 
 
+def test_handles_that_fit_turn_an_angle_and_pull_a_top(bench: Bench) -> None:
+    empty(bench)
+    page = bench.page
+    write(bench, "sector radius 4 angle 60° named patch")
+    arm = page.locator("[data-grip=angle]")
+    box = bench.part("patch").locator("path").nth(1).bounding_box()
+    assert box
+    metre = box["width"] / 4
+    bench.drag(arm, (-2 * metre, 4 * (3**0.5) / 2 * metre - 4 * metre))  # from 60° straight up to 90°
+    assert bench.stored_part("patch")["given"]["angle"] == "90°"
+    bench.expect_answer("Area", "12.57 m²")  # a quarter of 16π
+    page.keyboard.press("Delete")
+    write(bench, "trapezoid base 5 top 2 height 3 offset 1 named ramp")
+    box = bench.part("ramp").locator("path").nth(1).bounding_box()
+    assert box
+    bench.drag(page.locator("[data-grip=top]"), (box["width"] / 5, 0))
+    assert bench.stored_part("ramp")["given"]["top"] == "3"
+    bench.expect_answer("Area", "12.00 m²")
+
+
 def test_ways_stand_side_by_side_and_own_cuts_are_drawn(bench: Bench) -> None:
     bench.open("Start deck")
     page = bench.page

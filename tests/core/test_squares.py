@@ -57,6 +57,11 @@ def test_the_lattice_formula_is_the_area_and_edges_are_the_perimeter(corners: Co
     assert len(inside) + Fraction(len(border), 2) - 1 == Fraction(polygon.area)
     assert all(polygon.contains(Point(spot)) for spot in inside)
     assert all(polygon.boundary.distance(Point(spot)) < 1e-9 for spot in border)
+    assert len(found["edges"]) == int(polygon.length)
+    assert all(
+        polygon.boundary.distance(Point((a[0] + b[0]) / 2, (a[1] + b[1]) / 2)) < 1e-9
+        for a, b in found["edges"]
+    )
     assert f"{len(corners)} sides; counted edge by edge, {int(polygon.length)} unit edges" in lines(found)[-1]
 
 

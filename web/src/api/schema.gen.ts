@@ -361,6 +361,17 @@ export interface components {
          * @description The figure on unit squares.
          */
         Counted: {
+            /** Edges */
+            edges: [
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ]
+            ][];
             lattice: components["schemas"]["Lattice"] | null;
             /** Lines */
             lines: components["schemas"]["CountedLine"][];

@@ -186,7 +186,7 @@ export const Board = memo(function Board({ drawing, old, figure, split, counted,
               onLight={(stretch) => store.getState().set({ lit: stretch })}
             />
             {pieces && !showing && !counted ? <SplitLayer split={pieces} to={to} scale={view.scale} lit={lit?.id ?? null} onLight={(id) => store.getState().set({ lit: id ? { part: "", id } : null })} /> : null}
-            {counted ? <SquaresLayer counted={counted} to={to} scale={view.scale} onShade={onShade} /> : null}
+            {counted ? <SquaresLayer counted={counted} to={to} scale={view.scale} onShade={onShade} round={measure === "perimeter"} /> : null}
             {showing ? <WhyLayer {...showing} to={to} scale={view.scale} /> : null}
             {counted ? null : <Marks drawing={drawing} to={to} />}
             {counted ? null : <Angles laid={angles} />}

@@ -7,6 +7,9 @@ interface Props {
   size: Size;
 }
 
+const DIGIT = 7.2;
+const GAP = 10;
+
 function lines(from: number, to: number, step: number): number[] {
   const first = Math.ceil(from / step - 1e-9);
   const last = Math.floor(to / step + 1e-9);
@@ -24,12 +27,17 @@ export const Grid = memo(function Grid({ view, size }: Props) {
     const level = lines(bottom, top, step).map((y) => `M0 ${put([0, y])[1].toFixed(1)}H${size.width}`);
     return upright.join("") + level.join("");
   };
+  const upright = lines(left, right, squares.strong);
+  // Long numbers would run into one another: then only every second, fifth … line is numbered.
+  const widest = Math.max(0, ...upright.map((x) => tidy(x).length)) * DIGIT + GAP;
+  const every = [1, 2, 5, 10, 20, 50].find((count) => count * squares.strong * view.scale >= widest) ?? 100;
+  const numbered = upright.filter((x) => Math.round(x / squares.strong) % every === 0);
   return (
     <svg aria-hidden width={size.width} height={size.height} className="pointer-events-none absolute inset-0">
       {squares.fine < squares.strong ? <path d={path(squares.fine)} stroke="var(--color-edge)" strokeOpacity={0.6} strokeWidth={0.6} /> : null}
       <path d={path(squares.strong)} stroke="var(--color-rule)" strokeWidth={1.2} />
       <g fontSize={13} fill="var(--color-soft)" style={{ paintOrder: "stroke" }} stroke="var(--color-paper)" strokeWidth={3}>
-        {lines(left, right, squares.strong).map((x) => {
+        {numbered.map((x) => {
           const [px] = put([x, 0]);
           return px > 34 && px < size.width - 270 ? (
             <text key={x} x={px} y={size.height - 6} textAnchor="middle">

@@ -6,13 +6,15 @@ interface Props {
   to: ToScreen;
   scale: number;
   onShade: (place: Spot) => void;
+  /** Whether the edges are counted rather than the squares. */
+  round: boolean;
 }
 
 const ROOM_FOR_NUMBERS = 20;
 
 /** Unit squares counted one by one: whole ones numbered, halves marked ½, others with a ring; lattice points; shading. */
-export function SquaresLayer({ counted, to, scale, onShade }: Props) {
-  const numbers = scale >= ROOM_FOR_NUMBERS;
+export function SquaresLayer({ counted, to, scale, onShade, round }: Props) {
+  const numbers = scale >= ROOM_FOR_NUMBERS && !round;
   return (
     <g data-layer="squares">
       {counted.squares.map(({ at, kind, number, shaded }) => {
@@ -60,6 +62,20 @@ export function SquaresLayer({ counted, to, scale, onShade }: Props) {
           </g>
         );
       })}
+      {round ? (
+        <g aria-hidden pointerEvents="none" fontSize={13} fontWeight={600} textAnchor="middle" data-layer="edges">
+          {counted.edges.map(([a, b], index) => {
+            const [p, q] = [to(a), to(b)];
+            // The figure lies on the left of the walk, so the numbers stand on the right, outside.
+            const [dx, dy] = [(q[0] - p[0]) / scale, (q[1] - p[1]) / scale];
+            return (
+              <text key={index} x={(p[0] + q[0]) / 2 - dy * 12} y={(p[1] + q[1]) / 2 + dx * 12 + 4.5} fill="var(--color-pine-dark)">
+                {index + 1}
+              </text>
+            );
+          })}
+        </g>
+      ) : null}
       {counted.lattice ? (
         <g aria-hidden pointerEvents="none">
           {counted.lattice.inside.map((spot) => {
