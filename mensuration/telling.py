@@ -58,7 +58,10 @@ class Teller:
 
     def written(self, quantity: Quantity, unit: Unit | None = None) -> Written:
         """A quantity as it stands inside a line of working: short, exact where that is short."""
-        return _inside(*self.amount(quantity, unit))
+        value, unit = self.amount(quantity, unit)
+        if quantity.kind == ANGLE and value.rational is None and unit.symbol in ("deg", "turn"):
+            return _rough(value, unit)  # an inverse cosine, turned into degrees, is no number that one reads
+        return _inside(value, unit)
 
 
 @lru_cache(maxsize=20_000)

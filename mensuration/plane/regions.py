@@ -90,8 +90,9 @@ def regions_of(arrangement: Arrangement, covers: Callable[[int], bool], pi: Real
 
 
 def walks(border: Sequence[tuple[Fragment, bool]]) -> list[list[tuple[Fragment, bool]]]:
-    """The fragments as closed walks. Where several meet in one point, the walk turns as far right as it can,
-    so that pieces that only touch there stay loops of their own."""
+    """The fragments as closed walks with the region on the left: (fragment, walked forward). Where several meet
+    in one point the walk turns as far left as it can, so that pieces that only touch there stay loops of their own.
+    """
     leaving: dict[int, list[tuple[Fragment, bool]]] = {}
     for fragment, left in border:
         leaving.setdefault(fragment.tail if left else fragment.head, []).append((fragment, left))
@@ -114,8 +115,7 @@ def walks(border: Sequence[tuple[Fragment, bool]]) -> list[list[tuple[Fragment, 
 
 
 def _turning(before: tuple[Fragment, bool], after: tuple[Fragment, bool]) -> float:
-    """How far the walk turns from one fragment to the next, from -π (right) to π (left); left turns first,
-    since the region lies on the left: turning left keeps to the same piece."""
+    """How far the walk turns to the right from one fragment to the next, from -π to π."""
     back = _heading(*before, at_end=True)
     on = _heading(*after, at_end=False)
     turn = (on - back + pi_) % (2 * pi_) - pi_

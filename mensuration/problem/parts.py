@@ -69,7 +69,7 @@ class Parts:
         if placement is None:
             return
         placed = _placed(part.name, index, part.join, solution, placement)
-        if sketch is not None and not self._sound(placed, where):
+        if sketch is not None and not self._sound(placed, f"{where}.{_outline_field(part)}"):
             del self.solutions[node]
             return
         self.placed[node] = placed
@@ -119,7 +119,7 @@ class Parts:
     # Outlines
 
     def _outline(self, part: Part, where: str, node: Node) -> Sketch | None:
-        field = "points" if part.walk is None else "walk"
+        field = _outline_field(part)
         try:
             if part.walk is not None:
                 return self._walked(part.walk, where, node)
@@ -174,7 +174,7 @@ class Parts:
             x, y = (f"{v:.4g}" for v in sketch["spots"][0])
             names = " and ".join(sorted((placed.edges[i].name, placed.edges[j].name)))
             says = f"{names} meet at ({x}, {y}): an outline must not cross or touch itself"
-            self.complaints.add(f"{where}.outline", "crosses-itself", says, sketch=sketch)
+            self.complaints.add(where, "crosses-itself", says, sketch=sketch)
         return not crossings
 
     # Places
@@ -249,6 +249,11 @@ class Parts:
         edge = straight_edge(target, part.on.edge)
         assert edge is not None
         return edge_axes(target, edge, part.on.side == "in")
+
+
+def _outline_field(part: Part) -> str:
+    """The field in which an outline is described."""
+    return "points" if part.walk is None else "walk"
 
 
 # While one part is dragged, all others stay as they are: what was solved and placed is remembered.

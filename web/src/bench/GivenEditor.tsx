@@ -25,7 +25,7 @@ function OpenEditor({ editing, complaints, figure }: Props & { editing: Editing 
   const opener = useRef(document.activeElement);
   const settled = useRef(false);
   const where = `figures.${figure}.parts.${editing.part}`;
-  const places = [`${where}.given.${editing.given}`, `${where}.given`, `${where}.walk`, `${where}.outline`];
+  const places = [`${where}.given.${editing.given}`, `${where}.given`, `${where}.walk`, `${where}.points`];
   const isHere = (c: Complaint) => places.includes(c.where) && c.level === "error";
   const fault = complaints.find(isHere);
 

@@ -17,6 +17,12 @@ interface Props {
   onHole: (at: DOMRect) => void;
 }
 
+const HINTS = {
+  move: "Click a part to change it, a measurement to type another.",
+  outline: "",
+  cuts: "",
+  squares: "Click squares to shade them; P counts the edges.",
+};
 const NO_LONGER = "\u0000";
 const NAME = /^[\p{L}][\p{L}\p{N}_]*$/u;
 
@@ -59,6 +65,7 @@ function Figures() {
   const store = useBenchStore();
   const figures = useBench((state) => state.document.figures);
   const figure = useBench((state) => state.figure);
+  const mode = useBench((state) => state.mode);
   return (
     <>
       <Tools />
@@ -78,7 +85,7 @@ function Figures() {
           ))}
         </div>
       ) : (
-        <p className="rounded bg-paper/90 px-1 text-soft">Click a part to change it, a measurement to type another.</p>
+        <p className="rounded bg-paper/90 px-1 text-soft">{HINTS[mode]}</p>
       )}
     </>
   );
@@ -120,7 +127,7 @@ function Fields({ part, figure, document, complaints, told, drawn, onHole }: Fie
     <>
       <input type="hidden" data-testid="chosen-part" value={part.name} />
       <NameField name={part.name} onRename={rename} />
-      {part.shape === "outline" ? <WalkField part={part} sides={drawn?.walk?.length} corners={drawn?.walk?.some((side) => side.curved) ? undefined : drawn?.walk?.map((side) => side.corner)} invalid={faultAt("walk") || faultAt("points") || faultAt("outline")} onChange={put} /> : null}
+      {part.shape === "outline" ? <WalkField part={part} sides={drawn?.walk?.length} corners={drawn?.walk?.some((side) => side.curved) ? undefined : drawn?.walk?.map((side) => side.corner)} invalid={faultAt("walk") || faultAt("points")} onChange={put} /> : null}
       {Object.entries(part.given).map(([given, text]) => (
         <span key={given} className="inline-flex items-center gap-1">
           <select
