@@ -11,6 +11,7 @@ from __future__ import annotations
 import itertools
 from fractions import Fraction
 from functools import lru_cache
+from math import pi
 
 from mensuration.numbers.exact import ZERO, Exact, Key, NotClosed, to_fraction
 from mensuration.numbers.proof import prove
@@ -155,10 +156,43 @@ def gathered(value: Exact) -> Exact:
     '3*pi/4'
     """
     for one, two in itertools.combinations([key for key in value.terms if key[2] is not None], 2):
-        simpler = _joined(value, one, two)
+        simpler = _joined(value, one, two) or _told_by(value, one, two) or _told_by(value, two, one)
         if simpler is not None:
             return gathered(simpler)
     return value
+
+
+MULTIPLES = tuple(Fraction(k) for k in ("1", "-1", "2", "-2", "1/2", "-1/2", "3", "-3", "4", "-4"))
+
+
+def _told_by(value: Exact, one: Key, two: Key) -> Exact | None:
+    """``value`` with its second angle told by its first, when it is a small multiple of it and a fraction of π.
+
+    A float says which multiple to try; whether it is one is decided by exact cosine and sine.
+    """
+    assert one[2] is not None and two[2] is not None
+    if one[:2] != two[:2]:
+        return None
+    first, second = _named(one[2]), _named(two[2])
+    for multiple in MULTIPLES:
+        rest = second - first * Exact.of(multiple)
+        steps = float(rest.ball().mid()) * 60 / pi
+        if abs(steps - round(steps)) > 1e-9:  # no multiple of 3°, so no angle that has a name
+            continue
+        try:
+            cosine, sine = cosine_and_sine(rest)
+            angle = arc_cosine(cosine)
+            if angle.angles:
+                continue
+            known = -angle if _negative(sine) else angle
+            turns = round(float((rest - known).ball().mid()) / (2 * pi))
+            known = known + Exact.pi() * Exact.of(2 * turns)
+            others = Exact({key: amount for key, amount in value.terms.items() if key != two})
+            share = Exact({(*two[:2], None): value.terms[two]})
+            return others + (first * Exact.of(multiple) + known) * share
+        except NotClosed:
+            continue
+    return None
 
 
 def _joined(value: Exact, one: Key, two: Key) -> Exact | None:

@@ -169,8 +169,10 @@ class Real:
     def same_as(self, other: Real) -> bool:
         """Whether the two are equal: proven when both are exact, else not to be told apart."""
         one, two = self.exact, other.exact
-        if one is not None and two is not None and (one == two or not (one.angles and two.angles)):
-            return one == two  # sums of several angles may be equal and look different
+        if one is not None and two is not None:
+            # Sums of several angles may be equal and look different.
+            if one == two or len({*one.angles, *two.angles}) < 2:
+                return one == two
         return (self - other).sign() == 0
 
     @property

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from mensuration.numbers import NotClosed, Real
 from mensuration.plane.cutting import Cut, TooManyPieces, cut
-from mensuration.plane.edges import Edge, Point
+from mensuration.plane.edges import Edge, Point, Spot
 from mensuration.plane.regions import Region, bulge, straight_side
 from mensuration.ways.cuts import LEVEL, UPRIGHT, corners, fewest_cuts, right_angled, row_cuts
 from mensuration.ways.shapes import CORNERED, Shape, by_corners, shape_of
@@ -176,25 +176,20 @@ def _reversed(loop: Sequence[Edge]) -> tuple[Edge, ...]:
 
 
 def _fan(region: Region) -> Way:
-    """Triangles on one corner and every side that does not touch it, signed."""
-    best: list[Piece] | None = None
-    for corner in corners(region):
-        pieces = _triangles(region, corner.point)
-        if best is None or _back(pieces) < _back(best):
-            best = pieces
-        if _back(best) == 0:
-            break
-    assert best is not None
+    """Triangles on one corner and every side that does not touch it, signed: the corner with fewest turned back."""
+    tip = min(corners(region), key=lambda corner: _turned_back(region, corner.spot))
+    pieces = _triangles(region, tip.point)
     lines: dict[frozenset[tuple[float, float]], Cut] = {}
-    for piece in best:
+    for piece in pieces:
         for side in piece.region.edges:
             if side.name == "diagonal":
                 lines[_rough((side.start, side.end))] = (side.start, side.end)
-    return _made("fan", best, list(lines.values()))
+    return _made("fan", pieces, list(lines.values()))
 
 
-def _back(pieces: Sequence[Piece]) -> int:
-    return sum(piece.sign < 0 for piece in pieces)
+def _turned_back(region: Region, tip: Spot) -> int:
+    (x, y), least = tip, -region.tolerance * region.tolerance
+    return sum((e.a[0] - x) * (e.b[1] - y) - (e.b[0] - x) * (e.a[1] - y) < least for e in region.edges)
 
 
 def _triangles(region: Region, tip: Point) -> list[Piece]:

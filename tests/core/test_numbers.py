@@ -12,6 +12,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from mensuration.numbers import PI, Exact, NotClosed, Real, Rounding, decimal, round_by
+from mensuration.numbers.angles import arc_cosine, gathered
 
 rationals = st.fractions(min_value=-50, max_value=50, max_denominator=60)
 
@@ -141,3 +142,24 @@ def test_what_would_be_too_long_is_refused_not_computed() -> None:
     with pytest.raises(NotClosed):
         for n in (2, 3, 5, 7, 11, 13, 17):
             product = product * (Exact.of(1) + Exact.root(n))
+
+
+@pytest.mark.parametrize(
+    ("angles", "gathered_"),
+    [
+        # acos(7/8) = π - 2 acos(1/4), and the third is 2 acos(1/4) - 2π/3
+        (((-1, 2, "1/4", 0), (-2, 1, "7/16", 45), (-9, 4, "7/8", 0)), "-11*pi/12"),
+        (((1, 1, "1/4", 0), (1, 2, "7/8", 0)), "pi/2"),
+        (((3, 1, "1/4", 0), (1, 1, "7/8", 0)), "pi + acos(1/4)"),
+        (((1, 1, "1/4", 0), (3, 1, "1/5", 0)), "acos(1/4) + 3*acos(1/5)"),  # nothing in common
+    ],
+)
+def test_angles_that_are_told_by_one_another_are_put_together(
+    angles: tuple[tuple[int, int, str, int], ...], gathered_: str
+) -> None:
+    total = Exact.of(0)
+    for above, below, cosine, root in angles:
+        value = Exact.of(Fraction(cosine)) + Exact.root(Fraction(root, 256))
+        total = total + arc_cosine(value) * Exact.of(Fraction(above, below))
+    assert gathered(total).text() == gathered_
+    assert Real(total).same_as(Real(gathered(total)))

@@ -56,8 +56,8 @@ def test_a_missing_side_is_found_with_its_step_shown() -> None:
     sides = results["figures"]["fig"]["parts"]["deck"]
     assert (sides["side5"]["text"], sides["side6"]["text"]) == ("4.00 m", "4.00 m")
     entries = results["figures"]["fig"]["tallies"]["perimeter"]["entries"]
-    step = next(step for entry in entries if entry["edge"] == "side 5" for step in entry["steps"])
-    assert step["numbers"]["text"] == "9 m − 5 m"
+    side = next(entry for entry in entries if entry["edge"] == "side 5")
+    assert (side["formula"]["text"], side["numbers"]["text"]) == ("side5 = side1 − side3", "9 m − 5 m")
 
 
 def test_a_walk_that_does_not_close_is_closed_and_says_how() -> None:
