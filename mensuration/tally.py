@@ -15,6 +15,7 @@ from mensuration.plane.cutting import Cut, TooManyPieces, cut
 from mensuration.plane.edges import Spot
 from mensuration.plane.paths import edge_segment, roomy_spot
 from mensuration.plane.regions import Region, regions_of
+from mensuration.solving import Step
 from mensuration.telling import Teller, told
 from mensuration.units import Kind
 from mensuration.ways import DoesNotFit, Way, usual_way, way_named, ways_of
@@ -305,15 +306,41 @@ def _formula_of(part: PlacedPart, quantity: str, teller: Teller) -> dict[str, An
     path = solution.path_to({quantity})
     last = path[-1]
     return {
-        "steps": [_step(part, step.quantity, step.formula, teller) for step in path[:-1]],
-        **_written(part, last.quantity, last.formula, teller),
+        "steps": [_step(part, step, teller) for step in path[:-1]],
+        **_told_step(part, last, teller),
     }
 
 
-def _step(part: PlacedPart, quantity: str, formula: str, teller: Teller) -> dict[str, Any]:
-    written = _written(part, quantity, formula, teller)
-    value = teller.written(part.solution.values[quantity])
-    return {"quantity": quantity, **written, "value": told(value)}
+def _step(part: PlacedPart, step: Step, teller: Teller) -> dict[str, Any]:
+    value = teller.written(part.solution.values[step.quantity])
+    return {"quantity": step.quantity, **_told_step(part, step, teller), "value": told(value)}
+
+
+def _told_step(part: PlacedPart, step: Step, teller: Teller) -> dict[str, Any]:
+    if step.equation is None:
+        return _written(part, step.quantity, step.formula, teller)
+    return _by_trial(part, step, teller)
+
+
+def _by_trial(part: PlacedPart, step: Step, teller: Teller) -> dict[str, Any]:
+    """An equation without a closed form: with its numbers in place, the unknown left as it is."""
+    assert step.equation is not None
+    left, right = (parse(text) for text in step.equation)
+    symbol, number = _symbol(part), _number(part, teller)
+
+    def placed(path: Path) -> Written:
+        return number(path) if path.text in part.solution.given or path.text == "pi" else symbol(path)
+
+    one, two = write(left, symbol), write(right, symbol)
+    three, four = write(left, placed), write(right, placed, times=True)
+    unknown = symbol(Path((step.quantity,)))
+    return {
+        "formula": {"tex": f"{one.tex} = {two.tex}", "text": f"{one.text} = {two.text}"},
+        "numbers": {
+            "tex": rf"{three.tex} = {four.tex}\ \text{{(no closed form: by trial)}}\quad {unknown.tex}",
+            "text": f"{three.text} = {four.text} (no closed form: by trial), {unknown.text}",
+        },
+    }
 
 
 def _written(part: PlacedPart, quantity: str, formula: str, teller: Teller) -> dict[str, Any]:
@@ -360,7 +387,7 @@ def _whole_length(part: PlacedPart, formula: str, teller: Teller) -> dict[str, A
         return _formula_of(part, tree.text, teller)
     wanted = {path.text for path in paths(tree) if path.names != ("pi",)} - set(part.solution.given)
     return {
-        "steps": [_step(part, s.quantity, s.formula, teller) for s in part.solution.path_to(wanted)],
+        "steps": [_step(part, step, teller) for step in part.solution.path_to(wanted)],
         "formula": told(write(tree, _symbol(part))),
         "numbers": told(write(tree, _number(part, teller), times=True)),
     }

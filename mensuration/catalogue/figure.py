@@ -31,10 +31,14 @@ class Measure:
 
 @dataclass(frozen=True)
 class Relation:
-    """One relation in all its rearranged forms, the familiar one first; ``source`` says where it is from."""
+    """One relation in all its rearranged forms, the familiar one first; ``source`` says where it is from.
+
+    ``second`` gives a quantity's other value, where its form has two (the obtuse angle beside an arc sine).
+    """
 
     forms: Mapping[str, str]
     source: str
+    second: Mapping[str, str] = field(default_factory=dict)
 
 
 @dataclass(frozen=True)

@@ -39,6 +39,7 @@ FIGURE = Figure(
                 "height": "sqrt(side^2 - lean^2)",
             },
             "Pythagoras at the slanting side",
+            second={"lean": "-sqrt(side^2 - height^2)"},
         ),
         Relation(
             {

@@ -44,6 +44,21 @@ FIGURE = Figure(
             },
             "Pythagoras in the half rectangle",
         ),
+        Relation(
+            {"width": "perimeter / 4 - sqrt((perimeter / 4)^2 - area)"},
+            "width and height have the sum perimeter/2 and the product area",
+            second={"width": "perimeter / 4 + sqrt((perimeter / 4)^2 - area)"},
+        ),
+        Relation(
+            {"width": "perimeter / 4 - sqrt(diagonal^2 / 2 - (perimeter / 4)^2)"},
+            "width and height have the sum perimeter/2 and the squares' sum diagonal²",
+            second={"width": "perimeter / 4 + sqrt(diagonal^2 / 2 - (perimeter / 4)^2)"},
+        ),
+        Relation(
+            {"width": "(sqrt(diagonal^2 + 2 area) - sqrt(diagonal^2 - 2 area)) / 2"},
+            "(width + height)² is diagonal² + 2 area, (width - height)² is diagonal² - 2 area",
+            second={"width": "(sqrt(diagonal^2 + 2 area) + sqrt(diagonal^2 - 2 area)) / 2"},
+        ),
     ),
     constraints=(
         Constraint("diagonal - width", "diagonal", "the diagonal must be longer than the width"),

@@ -57,6 +57,7 @@ FIGURE = Figure(
         Relation(
             {"height": "side sin(angle)", "angle": "asin(height / side)", "side": "height / sin(angle)"},
             "the sine at the base",
+            second={"angle": "180° - asin(height / side)"},
         ),
     ),
     constraints=(

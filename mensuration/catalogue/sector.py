@@ -56,6 +56,7 @@ FIGURE = Figure(
                 "angle": "2 asin(chord / (2 radius))",
             },
             "the sine in half of the triangle on the chord",
+            second={"angle": "360° - 2 asin(chord / (2 radius))"},
         ),
         Relation(
             {

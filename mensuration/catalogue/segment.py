@@ -57,7 +57,11 @@ FIGURE = Figure(
             },
             "Pythagoras: radius² = (radius - height)² + (chord/2)²",
         ),
-        Relation({"angle": "2 asin(chord / (2 radius))"}, "the sine in half of the triangle on the chord"),
+        Relation(
+            {"angle": "2 asin(chord / (2 radius))"},
+            "the sine in half of the triangle on the chord",
+            second={"angle": "360° - 2 asin(chord / (2 radius))"},
+        ),
         Relation(
             {
                 "arc": "angle / 360° * 2 pi radius",

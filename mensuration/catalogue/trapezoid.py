@@ -43,6 +43,7 @@ FIGURE = Figure(
                 "offset": "sqrt(left^2 - height^2)",
             },
             "Pythagoras at the left leg",
+            second={"offset": "-sqrt(left^2 - height^2)"},
         ),
         Relation(
             {
@@ -52,6 +53,11 @@ FIGURE = Figure(
                 "top": "base - offset - sqrt(right^2 - height^2)",
             },
             "Pythagoras at the right leg",
+            second={
+                "offset": "base - top + sqrt(right^2 - height^2)",
+                "base": "top + offset - sqrt(right^2 - height^2)",
+                "top": "base - offset + sqrt(right^2 - height^2)",
+            },
         ),
         Relation(
             {"offset": "((base - top)^2 + left^2 - right^2) / (2 (base - top))"},

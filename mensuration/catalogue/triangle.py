@@ -42,6 +42,10 @@ def _sines() -> tuple[Relation, ...]:
                 b.upper(): f"asin({b} sin({a.upper()}) / {a})",
             },
             "the law of sines",
+            second={
+                a.upper(): f"180° - asin({a} sin({b.upper()}) / {b})",
+                b.upper(): f"180° - asin({b} sin({a.upper()}) / {a})",
+            },
         )
         for a, b, _ in _SIDES
     )
@@ -57,6 +61,7 @@ def _areas() -> tuple[Relation, ...]:
                 c.upper(): f"asin(2 area / ({a} {b}))",
             },
             "half of the parallelogram on two sides",
+            second={c.upper(): f"180° - asin(2 area / ({a} {b}))"},
         )
         for a, b, c in _SIDES
     )
@@ -110,6 +115,7 @@ FIGURE = Figure(
                 "height": "sqrt(b^2 - offset^2)",
             },
             "Pythagoras left of the height",
+            second={"offset": "-sqrt(b^2 - height^2)"},
         ),
         Relation(
             {
@@ -118,6 +124,7 @@ FIGURE = Figure(
                 "base": "offset + sqrt(a^2 - height^2)",
             },
             "Pythagoras right of the height",
+            second={"offset": "base + sqrt(a^2 - height^2)", "base": "offset - sqrt(a^2 - height^2)"},
         ),
         Relation({"C": "180° - A - B", "A": "180° - B - C", "B": "180° - A - C"}, "the sum of the angles"),
         *_cosines(),

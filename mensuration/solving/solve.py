@@ -3,15 +3,20 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
+from contextlib import suppress
 from dataclasses import dataclass
 from functools import cached_property
+from math import isclose
 
-from mensuration.catalogue.figure import Counted, Figure, Outline
+from mensuration.catalogue.figure import Counted, Figure, Outline, Relation
 from mensuration.expressions import ExpressionError, Quantity, Scope, evaluate, parse, paths
 from mensuration.numbers import Real
 from mensuration.numbers.rounding import Rounding, round_by
+from mensuration.solving.trial import Patience, trials
 
 FEWEST_EDGES = 3
+MOST_SOLUTIONS = 4
+MOST_TRIED = 24
 USUAL_CHOICE = "the usual choice"
 
 
@@ -27,11 +32,15 @@ class SolvingError(ValueError):
 
 @dataclass(frozen=True)
 class Step:
-    """One quantity found: by ``formula``, from the quantities it names."""
+    """One quantity found: by ``formula``, from the quantities it names.
+
+    Without a closed form it was found by trial, so that ``equation`` holds: a quantity and its formula.
+    """
 
     quantity: str
     formula: str
     source: str
+    equation: tuple[str, str] | None = None
 
 
 @dataclass(frozen=True, eq=False)
@@ -62,7 +71,9 @@ class Solution:
         for step in reversed(self.steps):
             if step.quantity in needed:
                 path.append(step)
-                needed |= {name.text for name in paths(parse(step.formula))}
+                needed |= _inputs(step.formula)
+                if step.equation is not None:
+                    needed |= self.given
         return path[::-1]
 
 
@@ -76,48 +87,139 @@ def solve(
     pi: Real,
     show: Callable[[Quantity], str] = _plainly,
 ) -> Solution:
-    """All quantities of ``figure`` from any sufficient ``given`` ones. ``show`` writes values in complaints.
+    """All quantities of ``figure`` from any sufficient ``given`` ones: the first of their solutions."""
+    return solutions(figure, given, pi, show, most=1)[0]
+
+
+def solutions(
+    figure: Figure,
+    given: Mapping[str, Quantity],
+    pi: Real,
+    show: Callable[[Quantity], str] = _plainly,
+    most: int = MOST_SOLUTIONS,
+) -> list[Solution]:
+    """Every figure that has these measurements. ``show`` writes values in complaints.
 
     Goes forward in rounds: each round finds what follows from the rounds before by one rearranged
-    form, so the path to every quantity is a shortest one. Raises SolvingError when a value is out
-    of range, when the givens contradict one another, or when they are too few.
+    form, so the path to every quantity is a shortest one. Where a form has two values, both are followed; where
+    none leads on, one more quantity is tried (:mod:`mensuration.solving.trial`). Raises SolvingError when a value
+    is out of range, when the givens contradict one another, or when they are too few.
     """
     _check_signs(figure, given)
-    values = dict(given)
-    steps: list[Step] = []
-    scope = Scope(lambda path: values.get(path.text), lambda: list(values), pi)
-    _check_constraints(figure, values, scope)
+    waiting = [_State(dict(given), [])]
+    found: list[Solution] = []
+    fault: SolvingError | None = None
+    tried, patience = 0, Patience()
+    while waiting and len(found) < most and tried < MOST_TRIED:
+        state = waiting.pop(0)
+        tried += 1
+        try:
+            _follow(figure, given, state, waiting, pi, patience)
+            scope = state.scope(pi)
+            _check_agreement(figure, given, state.values, state.steps, scope, show)
+        except SolvingError as error:
+            fault = fault or error
+            continue
+        solution = Solution(figure, state.values, frozenset(given), tuple(state.steps), pi)
+        if not any(_same(solution, other) for other in found):
+            found.append(solution)
+    if not found:
+        assert fault is not None
+        raise fault
+    return found
+
+
+@dataclass
+class _State:
+    """What is known on one branch, and how it was found."""
+
+    values: dict[str, Quantity]
+    steps: list[Step]
+
+    def scope(self, pi: Real) -> Scope:
+        return Scope(lambda path: self.values.get(path.text), lambda: list(self.values), pi)
+
+    def beside(self, step: Step, value: Quantity) -> _State:
+        """Another branch from here on, with this value."""
+        return _State({**self.values, step.quantity: value}, [*self.steps, step])
+
+
+def _follow(
+    figure: Figure,
+    given: Mapping[str, Quantity],
+    state: _State,
+    waiting: list[_State],
+    pi: Real,
+    patience: Patience,
+) -> None:
+    """Forward from a state to everything; branches that open on the way go to ``waiting``."""
+    scope = state.scope(pi)
+    _check_constraints(figure, state.values, scope)
     while True:
-        found = _one_round(figure, values, scope)
+        found = _one_round(figure, state, scope, waiting)
         if not found:
-            found = _from_defaults(figure, values, scope)
+            found = _from_defaults(figure, state.values, scope)
+        if not found and len(given) >= len(figure.usual) + len(figure.defaults):
+            found = _by_trial(figure, state, waiting, pi, patience)
         if not found:
             break
         for step, value in found:
-            values[step.quantity] = value
-            steps.append(step)
-        _check_found(figure, values, [step for step, _ in found])
-        _check_constraints(figure, values, scope)
-    missing = [m.name for m in figure.measures if m.name not in values]
-    if missing:
-        raise SolvingError("too-little", _too_little(figure, values))
-    _check_agreement(figure, given, values, steps, scope, show)
-    return Solution(figure, values, frozenset(given), tuple(steps), pi)
+            state.values[step.quantity] = value
+            state.steps.append(step)
+        _check_found(figure, state.values, [step for step, _ in found])
+        _check_constraints(figure, state.values, scope)
+    if any(m.name not in state.values for m in figure.measures):
+        raise SolvingError("too-little", _too_little(figure, state.values))
+
+
+def _by_trial(
+    figure: Figure, state: _State, waiting: list[_State], pi: Real, patience: Patience
+) -> list[tuple[Step, Quantity]]:
+    if all(m.name in state.values for m in figure.measures):
+        return []
+    found = [
+        (Step(t.quantity, t.quantity, "no closed form: found by trial", (t.left, t.right)), t.value)
+        for t in trials(figure, state.values, pi, patience)
+    ]
+    waiting += [state.beside(step, value) for step, value in found[1:]]
+    return found[:1]
+
+
+def _same(one: Solution, two: Solution) -> bool:
+    return all(_agree(one.values[name].value, two.values[name].value, False) for name in one.values)
+
+
+def _agree(one: Real, two: Real, proven: bool) -> bool:
+    """Whether two numbers are the same; what was found by trial is not proven equal but compared in floats."""
+    if proven or (one.exact is not None and two.exact is not None):
+        return one.same_as(two)
+    return isclose(float(one), float(two), rel_tol=1e-9, abs_tol=1e-12)
 
 
 def _inputs(formula: str) -> set[str]:
     return {path.text for path in paths(parse(formula))} - {"pi"}
 
 
-def _one_round(figure: Figure, values: Mapping[str, Quantity], scope: Scope) -> list[tuple[Step, Quantity]]:
+def _one_round(
+    figure: Figure, state: _State, scope: Scope, waiting: list[_State]
+) -> list[tuple[Step, Quantity]]:
     found: dict[str, tuple[Step, Quantity]] = {}
     for relation in figure.relations:
         for quantity, formula in relation.forms.items():
-            if quantity in values or quantity in found or not _inputs(formula) <= values.keys():
+            if quantity in state.values or quantity in found or not _inputs(formula) <= state.values.keys():
                 continue
             step = Step(quantity, formula, relation.source)
             found[quantity] = (step, _worked(figure, step, scope))
+            if quantity in relation.second:
+                _open_branch(
+                    figure, Step(quantity, relation.second[quantity], relation.source), state, scope, waiting
+                )
     return list(found.values())
+
+
+def _open_branch(figure: Figure, step: Step, state: _State, scope: Scope, waiting: list[_State]) -> None:
+    with suppress(SolvingError):  # where the other value is not real
+        waiting.append(state.beside(step, _worked(figure, step, scope)))
 
 
 def _from_defaults(
@@ -181,9 +283,11 @@ def _check_agreement(
     scope: Scope,
     show: Callable[[Quantity], str],
 ) -> None:
+    proven = not any(step.equation for step in steps)
     for relation in figure.relations:
         quantity, formula = next(iter(relation.forms.items()))
-        if any(step.formula in relation.forms.values() for step in steps):
+        used = {*relation.forms.values(), *relation.second.values()}
+        if any(step.formula in used for step in steps):
             continue  # it was used to find one of its quantities, so it holds
         if "asin(" in formula:
             continue  # it tells one of two angles
@@ -191,7 +295,9 @@ def _check_agreement(
             again = evaluate(parse(formula), scope)
         except ExpressionError:
             continue  # this form says nothing here, such as a difference of equal sides below the line
-        if again.value.same_as(values[quantity].value):
+        if _agree(again.value, values[quantity].value, proven) or _is_second(
+            relation, quantity, values, scope
+        ):
             continue
         chosen = [name for name in figure.defaults if name not in given]
         if chosen and quantity in given:
@@ -209,6 +315,17 @@ def _check_agreement(
             f"{show(again)}, not {show(values[quantity])}",
             clash[-1],
         )
+
+
+def _is_second(relation: Relation, quantity: str, values: Mapping[str, Quantity], scope: Scope) -> bool:
+    """Whether a quantity has the relation's other value."""
+    if quantity not in relation.second:
+        return False
+    try:
+        other = evaluate(parse(relation.second[quantity]), scope).value
+        return _agree(other, values[quantity].value, False)
+    except ExpressionError:
+        return False
 
 
 def _too_little(figure: Figure, values: Mapping[str, Quantity]) -> str:

@@ -347,3 +347,14 @@ def test_sines_and_cosines_of_whole_degrees(degrees: int) -> None:
     for name, function in (("sin", sin), ("cos", cos)):
         assert float(trigonometric(name, turns)) == pytest.approx(function(degrees * pi / 180), abs=1e-14)
     assert (trigonometric("sin", turns).exact is not None) == (degrees % 15 == 0)
+
+
+def test_a_measure_found_by_trial_is_told_as_an_equation() -> None:
+    results = evaluate_document(problem(part("cap", "segment", area="3", radius="2")))
+    assert results["complaints"] == []
+    told = results["figures"]["fig"]
+    assert told["quantities"]["area"]["text"] == "3.00 m²"
+    chord = told["tallies"]["perimeter"]["entries"][0]
+    assert chord["formula"]["text"].startswith("area = angle / ")
+    assert chord["numbers"]["text"].startswith("3 m² = ")
+    assert chord["numbers"]["text"].endswith("(no closed form: by trial), chord")

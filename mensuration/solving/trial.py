@@ -1,0 +1,328 @@
+"""Equations without a closed form: one quantity found by trial, its digits proven.
+
+When no rearranged form leads on, one more quantity is tried: with it everything else follows forward, and one
+relation is left over that holds only for the right values. Sign changes of that relation are found in floats;
+at a working precision the root is enclosed between two values at which the relation has opposite proven signs.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator, Mapping
+from dataclasses import dataclass
+from functools import lru_cache
+from itertools import pairwise
+from math import acos, asin, atan, cos, inf, isfinite, log, nan, pi, sin, sqrt, tan
+
+from flint import arb, ctx
+
+from mensuration.catalogue.figure import Figure
+from mensuration.expressions import ExpressionError, Quantity, Scope, evaluate, parse, paths
+from mensuration.expressions.nodes import Binary, Call, Negative, Node, Number, Path, Power, UnitOf
+from mensuration.numbers import Real, TooDeep
+from mensuration.numbers.proof import precision
+from mensuration.units import ANGLE, NUMBER, Kind
+
+SAMPLES = 300
+PROOF_BITS = 128
+SPREAD = 4  # powers of ten below and above the size of what is given
+MOST = 4
+FLAT = 3
+WIDENINGS = 6
+KINDS = {"length": 1, "area": 2, "volume": 3}
+Floats = dict[str, float]
+
+
+@dataclass(frozen=True)
+class Trial:
+    """What was tried: the quantity, its value, and the relation that it had to meet (quantity = formula)."""
+
+    quantity: str
+    value: Quantity
+    left: str
+    right: str
+
+
+@dataclass
+class Patience:
+    """How many equations may still be tried before one gives up."""
+
+    left: int = 12
+
+
+def trials(figure: Figure, values: Mapping[str, Quantity], pi_: Real, patience: Patience) -> list[Trial]:
+    """Every value of one more quantity with which all relations can hold; none where trying leads nowhere."""
+    if all(quantity.kind in (ANGLE, NUMBER) for quantity in values.values()):
+        return []  # no size is known
+    for driver in _drivers(figure, values):
+        plan = _plan(figure, {*values, driver})
+        for left, right in _left_over(figure, plan):
+            found: list[Trial] = []
+            for way in _variants(figure, plan):
+                patience.left -= 1
+                if patience.left < 0:
+                    return found[:MOST]
+                equation = _Equation(figure, values, driver, way, left, right, pi_)
+                for root in equation.roots():
+                    trial = Trial(driver, equation.proven(*root), left, right)
+                    near = [float(other.value.value) for other in found]
+                    here = float(trial.value.value) if _is_proven(trial) else nan
+                    if isfinite(here) and all(abs(here - x) > 1e-9 * abs(here) for x in near):
+                        found.append(trial)
+            if found:
+                return found[:MOST]
+    return []
+
+
+def _is_proven(trial: Trial) -> bool:
+    with precision(PROOF_BITS):
+        return bool(trial.value.value.ball().is_finite())
+
+
+def _inputs(formula: str) -> set[str]:
+    return {path.text for path in paths(parse(formula))} - {"pi"}
+
+
+def _drivers(figure: Figure, values: Mapping[str, Quantity]) -> Iterator[str]:
+    """Lengths and angles with which everything else would follow, the usual ones first."""
+    usual = list(figure.usual)
+    names = sorted(
+        (m.name for m in figure.measures if m.kind in ("length", "angle") and m.name not in values),
+        key=lambda name: usual.index(name) if name in usual else len(usual),
+    )
+    everything = {m.name for m in figure.measures}
+    for name in names:
+        if {*values, name} | {quantity for quantity, _ in _plan(figure, {*values, name})} >= everything:
+            yield name
+
+
+def _plan(figure: Figure, known: set[str]) -> list[tuple[str, str]]:
+    """The forms that lead from what is known to everything else, in order."""
+    known = set(known)
+    plan: list[tuple[str, str]] = []
+    grown = True
+    while grown:
+        grown = False
+        for relation in figure.relations:
+            for quantity, formula in relation.forms.items():
+                if quantity not in known and _inputs(formula) <= known:
+                    plan.append((quantity, formula))
+                    known.add(quantity)
+                    grown = True
+    return plan
+
+
+def _variants(figure: Figure, plan: list[tuple[str, str]]) -> Iterator[list[tuple[str, str]]]:
+    """The plan, and the plan with the other value of one of its forms."""
+    yield plan
+    others = {
+        (quantity, relation.forms[quantity]): other
+        for relation in figure.relations
+        for quantity, other in relation.second.items()
+    }
+    for index, form in enumerate(plan):
+        if form in others:
+            yield [*plan[:index], (form[0], others[form]), *plan[index + 1 :]]
+
+
+def _left_over(figure: Figure, plan: list[tuple[str, str]]) -> Iterator[tuple[str, str]]:
+    """Relations that the plan does not use: what is still to hold."""
+    used = {formula for _, formula in plan}
+    for relation in figure.relations:
+        if not used & set(relation.forms.values()):
+            yield next(iter(relation.forms.items()))
+
+
+class _Equation:
+    def __init__(
+        self,
+        figure: Figure,
+        values: Mapping[str, Quantity],
+        driver: str,
+        plan: list[tuple[str, str]],
+        left: str,
+        right: str,
+        pi_: Real,
+    ) -> None:
+        self.values, self.driver, self.plan, self.pi = dict(values), driver, plan, pi_
+        self.left, self.right = left, right
+        measure = figure.measure(driver)
+        self.angle = measure is not None and measure.kind == "angle"
+        self.known: Floats = {name: float(quantity.value) for name, quantity in values.items()}
+        self.known["pi"] = float(pi_)
+        self.signed = {m.name for m in figure.measures if m.signed}
+        self.limits = [constraint.expression for constraint in figure.constraints]
+        self.size = self._size(figure)
+
+    def _size(self, figure: Figure) -> float:
+        """A length of the order of what is given."""
+        sizes = [
+            abs(value) ** (1 / KINDS[measure.kind])
+            for name, value in self.known.items()
+            if (measure := figure.measure(name)) is not None and measure.kind in KINDS and value
+        ]
+        return max(sizes, default=1.0)
+
+    def off(self, x: float) -> float:
+        """How far the relation left over is from holding, as a share of its own size; nan where nothing follows."""
+        found = {**self.known, self.driver: x}
+        for quantity, formula in self.plan:
+            value = _float(formula, found)
+            if not isfinite(value) or (value <= 0 and quantity not in self.signed):
+                return nan
+            found[quantity] = value
+        if any(not _float(limit, found) > 0 for limit in self.limits):
+            return nan
+        right = _float(self.right, found)
+        left = found[self.left]
+        size = abs(left) + abs(right)
+        return (left - right) / size if isfinite(right) and size else nan
+
+    def _grid(self) -> Iterator[float]:
+        for k in range(1, SAMPLES):
+            if self.angle:
+                yield k / SAMPLES
+            else:
+                yield self.size * 10 ** (SPREAD * (2 * k / SAMPLES - 1))
+
+    def roots(self) -> Iterator[tuple[float, float]]:
+        """Narrow brackets of sign changes."""
+        tried = [(x, self.off(x)) for x in self._grid()]
+        if sum(abs(here) < 1e-12 for _, here in tried) > FLAT:
+            return  # it holds whatever is tried: this relation says nothing new
+        for (x, one), (y, two) in pairwise(tried):
+            if isfinite(one) != isfinite(two):  # where it begins or ends to have a value
+                good, end = (x, self._end(x, y)) if isfinite(one) else (y, self._end(y, x))
+                (x, one), (y, two) = sorted([(good, self.off(good)), (end, self.off(end))])
+            if isfinite(one) and isfinite(two) and (one > 0) != (two > 0):
+                bracket = self._narrowed(x, y)
+                if bracket is not None:
+                    yield bracket
+
+    def _end(self, good: float, bad: float) -> float:
+        """The last value, from a good one towards a bad one, for which everything follows."""
+        for _ in range(50):
+            middle = (good + bad) / 2
+            if isfinite(self.off(middle)):
+                good = middle
+            else:
+                bad = middle
+        return good
+
+    def _narrowed(self, low: float, high: float) -> tuple[float, float] | None:
+        sign = self.off(low) > 0
+        for _ in range(80):
+            middle = (low + high) / 2
+            here = self.off(middle)
+            if not isfinite(here):
+                return None
+            if (here > 0) == sign:
+                low = middle
+            else:
+                high = middle
+        near = max(abs(self.off(low)), abs(self.off(high)))
+        return (low, high) if near < 1e-6 else None  # else it jumps there
+
+    def proven(self, low: float, high: float) -> Quantity:
+        """The root as a number whose digits are proven at every precision."""
+        middle = (low + high) / 2
+        kind = ANGLE if self.angle else self._length_kind()
+
+        def off_ball(x: arb) -> arb:
+            found = {**self.values, self.driver: Quantity(Real(None, lambda: x), kind)}
+            scope = Scope(lambda path: found.get(path.text), list, self.pi)
+            try:
+                for quantity, formula in self.plan:
+                    found[quantity] = evaluate(parse(formula), scope)
+                return (found[self.left].value - evaluate(parse(self.right), scope).value).ball()
+            except (ExpressionError, ZeroDivisionError, TooDeep):
+                return arb(nan)  # nothing follows from this value
+
+        return Quantity(Real(None, lambda: _enclosed(off_ball, middle)), kind)
+
+    def _length_kind(self) -> Kind:
+        kinds = [quantity.kind for quantity in self.values.values()]
+        plain = any(kind.plain for kind in kinds)
+        return Kind(plain=1) if plain else Kind(length=1)
+
+
+def _enclosed(off: Callable[[arb], arb], start: float) -> arb:
+    """The root near ``start`` at the working precision in force, by secants, between proven opposite signs."""
+    bits = ctx.prec
+    step = arb(2) ** (-40) * abs(start)
+    a, b = arb(start), arb(start) + step
+    fa, fb = off(a), off(b)
+    for _ in range(int(log(bits + 2, 1.5)) + 4):
+        slope = fb - fa
+        if slope.contains(0):
+            break
+        a, fa, b = b, fb, arb((b - fb * (b - a) / slope).mid())
+        fb = off(b)
+        if abs(b - a) < arb(2) ** (-bits) * abs(start) * 8:
+            break
+    radius = arb(2) ** (8 - bits) * abs(arb(start))
+    for _ in range(WIDENINGS):
+        low, high = off(b - radius), off(b + radius)
+        if (low < 0 and high > 0) or (low > 0 and high < 0):
+            return arb(b.mid(), radius)
+        radius = radius * 16
+    return arb(start, inf)  # nothing is proven, so nothing is claimed
+
+
+_FUNCTIONS: dict[str, Callable[[float], float]] = {
+    "sqrt": sqrt,
+    "abs": abs,
+    "sin": lambda t: sin(2 * pi * t),
+    "cos": lambda t: cos(2 * pi * t),
+    "tan": lambda t: tan(2 * pi * t),
+    "asin": lambda x: asin(x) / (2 * pi),
+    "acos": lambda x: acos(x) / (2 * pi),
+    "atan": lambda x: atan(x) / (2 * pi),
+}
+_UNITS = {"deg": 1 / 360, "turn": 1.0, "rad": 1 / (2 * pi)}
+Compiled = Callable[[Floats], float]
+
+
+def _float(formula: str, values: Floats) -> float:
+    """A formula of the catalogue in floats, angles in turns; nan where it has no real value."""
+    try:
+        result = _compiled(formula)(values)
+    except (ValueError, ZeroDivisionError, OverflowError):
+        return nan
+    return result if isinstance(result, float | int) else nan  # a root of a negative number is complex
+
+
+@lru_cache(maxsize=4000)
+def _compiled(formula: str) -> Compiled:
+    return _closure(parse(formula))
+
+
+def _closure(node: Node) -> Compiled:
+    match node:
+        case Number(value):
+            constant = float(value)
+            return lambda values: constant
+        case UnitOf(unit):
+            size = _UNITS.get(unit.symbol, nan)
+            return lambda values: size
+        case Path():
+            name = node.text
+            return lambda values: values[name]
+        case Negative(of):
+            inner = _closure(of)
+            return lambda values: -inner(values)
+        case Binary(operator, left, right):
+            a, b = _closure(left), _closure(right)
+            return {
+                "+": lambda values: a(values) + b(values),
+                "-": lambda values: a(values) - b(values),
+                "*": lambda values: a(values) * b(values),
+                "/": lambda values: a(values) / b(values),
+            }[operator]
+        case Power(base, exponent):
+            below, above = _closure(base), _closure(exponent)
+            return lambda values: below(values) ** above(values)
+        case Call(function, (of,)) if function in _FUNCTIONS:
+            call, argument = _FUNCTIONS[function], _closure(of)
+            return lambda values: call(argument(values))
+        case _:
+            return lambda values: nan
