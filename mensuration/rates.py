@@ -53,20 +53,22 @@ class _Account:
     packs: dict[str, tuple[int, str]] = field(default_factory=dict)
 
 
+Working = Callable[[_Account, re.Match[str]], tuple[str, str]]  # its told text and value
+
+
 def worked_rates(rates: Sequence[str], measure: Quantity, unit: Unit, teller: Teller) -> list[dict[str, Any]]:
     """One told line for each rate, in the order they were given: its text and value, or what is wrong with it."""
     told: list[dict[str, Any] | None] = [None] * len(rates)
     account = _Account(measure, unit, teller)
-    order: list[tuple[int, Callable[[_Account, re.Match[str]], tuple[str, str]], re.Match[str]]] = []
+    order: list[tuple[int, int, Working, re.Match[str]]] = []
     for index, text in enumerate(rates):
         try:
             rank, step, match = _read(text)
         except RateFault as fault:
             told[index] = {"typed": text, "text": "", "value": "", "says": str(fault)}
             continue
-        order.append((rank * MAX_RATES + index, step, match))
-    for place, step, match in sorted(order, key=lambda item: item[0]):
-        index = place % MAX_RATES
+        order.append((rank, index, step, match))
+    for _, index, step, match in sorted(order, key=lambda item: item[:2]):
         try:
             line, value = step(account, match)
             told[index] = {"typed": rates[index], "text": line, "value": value, "says": None}
@@ -75,7 +77,7 @@ def worked_rates(rates: Sequence[str], measure: Quantity, unit: Unit, teller: Te
     return [line for line in told if line is not None]
 
 
-def _read(text: str) -> tuple[int, Callable[[_Account, re.Match[str]], tuple[str, str]], re.Match[str]]:
+def _read(text: str) -> tuple[int, Working, re.Match[str]]:
     forms = (
         (0, WASTE, _waste),
         (2, PACKS, _packs),

@@ -10,6 +10,7 @@ from typing import Any
 from mensuration.expressions import Path, Quantity, parse, paths
 from mensuration.expressions.write import Leaf, Written, write
 from mensuration.numbers import NotClosed, Real
+from mensuration.outlines import OUTLINE
 from mensuration.plane import AreaShare, Composition, PlacedPart, Stretch, compose
 from mensuration.plane.cutting import Cut, TooManyPieces, cut
 from mensuration.plane.edges import Spot
@@ -111,7 +112,7 @@ class PlaneTallies:
     def split(self) -> Way | None:
         """The way in which the area is told; None when as the parts were joined."""
         alone = self.composition.parts[0] if len(self.composition.parts) == 1 else None
-        outlined = alone is not None and alone.solution.figure.name == "outline"
+        outlined = alone is not None and alone.solution.figure.name == OUTLINE
         if self.way == PARTS or (self.way is None and not outlined) or not self.region.loops:
             return None
         try:
@@ -201,7 +202,7 @@ class PlaneTallies:
             "formula": None,
             "numbers": None,
         }
-        if share.role == "part" and part.solution.figure.name == "outline":
+        if share.role == "part" and part.solution.figure.name == OUTLINE:
             entry.update(_outline_steps(part, self.teller, self.length))
         elif share.role == "part":
             entry.update(_formula_of(part, "area", self.teller))

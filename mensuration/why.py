@@ -5,6 +5,7 @@ Each showing is a movement of the part's own outline (for the board to play) and
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from typing import Any
 
 from mensuration.expressions import Quantity
@@ -18,14 +19,13 @@ Showing = dict[str, Any]
 
 def showings(part: PlacedPart, teller: Teller) -> list[Showing]:
     """What can be shown of this part: nothing for shapes whose formula follows from another's."""
-    maker = {
-        "triangle": _triangle,
-        "right-triangle": _triangle,
-        "trapezoid": _trapezoid,
-        "parallelogram": _parallelogram,
-        "circle": _circle,
-    }.get(part.solution.figure.name)
+    maker = _MAKERS.get(part.solution.figure.name)
     return maker(_Shown(part, teller)) if maker else []
+
+
+def explained(shape: str) -> bool:
+    """Whether something can be shown of a shape of the catalogue."""
+    return shape in _MAKERS
 
 
 class _Shown:
@@ -153,3 +153,12 @@ def _circle(shown: _Shown) -> list[Showing]:
             "lines": lines,
         }
     ]
+
+
+_MAKERS: dict[str, Callable[[_Shown], list[Showing]]] = {
+    "triangle": _triangle,
+    "right-triangle": _triangle,
+    "trapezoid": _trapezoid,
+    "parallelogram": _parallelogram,
+    "circle": _circle,
+}

@@ -18,6 +18,7 @@ from mensuration.solving import Solution
 from mensuration.solving.solve import Step as Found
 from mensuration.units import ANGLE, NUMBER, Kind
 
+OUTLINE = "outline"
 MAX_CORNERS = 200
 MARKED_CORNERS = 16
 TOLD_SIDES = 12  # a formula over more sides than that explains nothing
@@ -263,7 +264,7 @@ def solved(sketch: Sketch, length: Kind, pi: Real) -> Solution:
         steps.append(Found("area", _area_formula(sketch, left_about), "the shoelace formula"))
     values["sides"] = Quantity(Real.of(count), NUMBER)
     figure = Figure(
-        name="outline",
+        name=OUTLINE,
         title="Outline",
         family="outlines",
         measures=tuple(measures),

@@ -36,15 +36,13 @@ def on_edge_of(
     ``along`` is start, middle or end; ``shift`` moves it along the edge and away from it (base units); ``turn``
     (turns) turns it about the middle of its seat.
     """
-    p, q = (edge.end, edge.start) if target.placement.flip else (edge.start, edge.end)
-    u = _unit(p, q)
+    p, q = _facing(target, edge)
+    u, away = edge_axes(target, edge, inside)
     s, t = _seat(solution, flip)
     v = _unit(s, t)
     d = u if inside else (-u[0], -u[1])
     aligned = (v[0] * d[0] + v[1] * d[1], v[0] * d[1] - v[1] * d[0])
-    placement = Placement((Real.of(0), Real.of(0)), turn, False)
-    heading = placement.aim(aligned) if turn.sign() else aligned
-    away = (-u[1], u[0]) if inside else (u[1], -u[0])
+    heading = Placement(turn=turn).aim(aligned) if turn.sign() else aligned
     first, last = (s, t) if inside else (t, s)
     held, mark = {"start": (first, p), "middle": (_middle(s, t), _middle(p, q)), "end": (last, q)}[along]
     x, y = _turned(held, heading)
@@ -57,16 +55,19 @@ def on_edge_of(
 
 def edge_axes(target: PlacedPart, edge: Edge, inside: bool) -> tuple[Point, Point]:
     """The directions in which a shift moves a part on this edge: along it and away from it."""
-    p, q = (edge.end, edge.start) if target.placement.flip else (edge.start, edge.end)
-    u = _unit(p, q)
+    u = _unit(*_facing(target, edge))
     return u, ((-u[1], u[0]) if inside else (u[1], -u[0]))
+
+
+def _facing(target: PlacedPart, edge: Edge) -> tuple[Point, Point]:
+    """The ends of an edge with the part on its left, also when it is mirrored."""
+    return (edge.end, edge.start) if target.placement.flip else (edge.start, edge.end)
 
 
 def on_middle_of(target: PlacedPart, solution: Solution, shift: Point, turn: Real, flip: bool) -> Placement:
     """The placement that brings the figure's middle onto another part's middle, shifted by ``shift``."""
     mark = target.placement.put(_worked(target.solution, target.solution.figure.centre))
-    own = Placement((Real.of(0), Real.of(0)), turn, flip)
-    x, y = own.put(_worked(solution, solution.figure.centre))
+    x, y = Placement(turn=turn, flip=flip).put(_worked(solution, solution.figure.centre))
     return Placement((mark[0] - x + shift[0], mark[1] - y + shift[1]), turn, flip)
 
 

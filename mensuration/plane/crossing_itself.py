@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from math import hypot
+from math import dist, hypot
 
 from mensuration.plane.arrangement import RELATIVE_TOLERANCE, on_edge
 from mensuration.plane.crossings import meetings
@@ -27,7 +27,7 @@ def own_crossings(edges: tuple[Edge, ...]) -> list[tuple[int, int, Spot]]:
             corners = [one.b] if j == i + 1 else []
             corners += [one.a] if (j + 1) % len(edges) == i else []
             spots = [
-                s for s in _spots(one, two, tolerance) if all(_apart(s, c) > 4 * tolerance for c in corners)
+                s for s in _spots(one, two, tolerance) if all(dist(s, c) > 4 * tolerance for c in corners)
             ]
             if spots:
                 found.append((i, j, spots[0]))
@@ -42,7 +42,3 @@ def _spots(one: Edge, two: Edge, tolerance: float) -> list[Spot]:
     ]
     spots += [s for s in (two.a, two.b) if on_edge(one, s, tolerance)]
     return spots + [s for s in (one.a, one.b) if on_edge(two, s, tolerance)]
-
-
-def _apart(one: Spot, two: Spot) -> float:
-    return hypot(one[0] - two[0], one[1] - two[1])

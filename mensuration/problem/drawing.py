@@ -5,12 +5,13 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import lru_cache
-from math import degrees, hypot
+from math import degrees, dist
 from typing import Any
 
 from mensuration.catalogue.figure import XY, Angle, Grip, Span
 from mensuration.expressions import ExpressionError, parse
 from mensuration.expressions.nodes import Binary, Negative, Node, Number, UnitOf
+from mensuration.outlines import OUTLINE
 from mensuration.plane import Composition, Edge, PlacedPart, Stretch
 from mensuration.plane.arrangement import Fragment
 from mensuration.plane.edges import Point, Spot, around
@@ -19,7 +20,6 @@ from mensuration.solving.solve import USUAL_CHOICE
 from mensuration.tally import badge
 from mensuration.telling import Teller
 
-OUTLINE = "outline"
 SEARCHED_PARTS = 24
 
 
@@ -70,7 +70,7 @@ class _FigurePen:
     def stands(self, part: PlacedPart, spot: Spot) -> bool:
         """Whether a part's corner is still a corner of the figure; the foot of a height always stands."""
         tolerance = 4 * self.composition.arrangement.tolerance
-        starting = [edge for edge in part.edges if _apart(edge.a, spot) <= tolerance]
+        starting = [edge for edge in part.edges if dist(edge.a, spot) <= tolerance]
         return not starting or self.composition.is_corner(part, starting[0])
 
     def fragment(self, fragment: Fragment, forward: bool) -> dict[str, Any]:
@@ -303,10 +303,6 @@ def _label_spot(part: PlacedPart, near: tuple[PlacedPart, ...]) -> Spot:
         return (left + right) / 2, (bottom + top) / 2
     border = [spot for p in (part, *near) for edge in p.edges for spot in edge.samples]
     return roomy_spot(part.box, part.contains, border, lambda spot: any(p.contains(spot) for p in near))
-
-
-def _apart(one: Spot, two: Spot) -> float:
-    return hypot(one[0] - two[0], one[1] - two[1])
 
 
 def _near(one: PlacedPart, two: PlacedPart) -> bool:

@@ -9,7 +9,7 @@ from typing import Any
 
 from mensuration.catalogue import Figure, figures
 from mensuration.expressions import ExpressionError, nearest, parse
-from mensuration.outlines import read_walk
+from mensuration.outlines import OUTLINE, read_walk
 from mensuration.problem.graph import name_fault
 from mensuration.problem.standing import NoEdge, find_standing, fitted, missing_beside
 
@@ -118,7 +118,7 @@ def read_entry(text: str, shapes: Mapping[str, str] | None = None) -> dict[str, 
 
 def _outline(text: str, offset: int, shapes: Mapping[str, str], join: str) -> dict[str, Any]:
     """``outline R 9, U 7, L 5 … named deck``: the rest of the line is the walk, or the corners."""
-    part: dict[str, Any] = {"name": fresh_name("outline", shapes), "shape": "outline", "given": {}}
+    part: dict[str, Any] = {"name": fresh_name(OUTLINE, shapes), "shape": OUTLINE, "given": {}}
     named = _NAMED.search(text)
     walk = text[: named.start()] if named else text
     if named:
@@ -170,7 +170,7 @@ def suggestions(text: str, limit: int = 8) -> list[dict[str, str]]:
             for figure in figures().values()
             if any(known.startswith(word) for known in _names(figure))
         ]
-        if "outline".startswith(word) and not rest.lower().startswith("outline "):
+        if OUTLINE.startswith(word) and not rest.lower().startswith("outline "):
             return [
                 *({"label": name, "line": f"{lead}{name} {figure.usual[0]} "} for name, figure in names),
                 {"label": "outline, walked side by side", "line": f"{lead}outline R 9, U 4, "},

@@ -9,7 +9,7 @@ from typing import Any
 from mensuration.catalogue import figures as catalogue
 from mensuration.expressions import ExpressionError, Quantity, unknown_word
 from mensuration.numbers import Real
-from mensuration.outlines import Sketch, read_walk, shape_points, shape_walk, solved
+from mensuration.outlines import OUTLINE, Sketch, read_walk, shape_points, shape_walk, solved
 from mensuration.plane import (
     NoSeat,
     PlacedPart,
@@ -24,7 +24,7 @@ from mensuration.plane import (
 from mensuration.plane.edges import Point
 from mensuration.problem import graph
 from mensuration.problem.complaints import Complaints
-from mensuration.problem.drawing import OUTLINE, sketched
+from mensuration.problem.drawing import sketched
 from mensuration.problem.graph import Names, Node
 from mensuration.problem.schema import Part, Problem
 from mensuration.solving import Solution, SolvingError, solve

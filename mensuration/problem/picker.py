@@ -13,6 +13,7 @@ from mensuration.plane import Placement, place
 from mensuration.problem.drawing import picture
 from mensuration.solving import solve
 from mensuration.units import LENGTH
+from mensuration.why import explained
 
 
 @cache
@@ -36,6 +37,7 @@ def picker() -> list[dict[str, Any]]:
                 ],
                 "path": picture(part, 1.0),
                 "bounds": list(part.box),
+                "explained": explained(figure.name),
                 "standing": figure.on_an_edge,
                 "seat": figure.seat_edge.length if figure.seat_edge else None,
             }

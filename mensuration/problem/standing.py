@@ -9,8 +9,8 @@ from dataclasses import dataclass
 from mensuration.catalogue import Figure, figures
 from mensuration.catalogue.figure import Counted, Line
 from mensuration.expressions import nearest
+from mensuration.outlines import OUTLINE
 
-OUTLINE = "outline"
 _ON = re.compile(
     r"(?<!\w)(?P<side>on|in|inside)\s+(?:the\s+)?(?P<edge>[^,]+?)\s+of\s+(?P<part>[^\W\d]\w*)(?!\w)",
     re.IGNORECASE,

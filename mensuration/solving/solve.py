@@ -9,10 +9,10 @@ from functools import cached_property
 from math import isclose
 
 from mensuration.catalogue.figure import Counted, Figure, Outline, Relation
-from mensuration.expressions import ExpressionError, Quantity, Scope, evaluate, parse, paths
+from mensuration.expressions import ExpressionError, Quantity, Scope, evaluate, parse
 from mensuration.numbers import Real
 from mensuration.numbers.rounding import Rounding, round_by
-from mensuration.solving.trial import Patience, trials
+from mensuration.solving.trial import Patience, inputs, trials
 
 FEWEST_EDGES = 3
 MOST_SOLUTIONS = 4
@@ -71,7 +71,7 @@ class Solution:
         for step in reversed(self.steps):
             if step.quantity in needed:
                 path.append(step)
-                needed |= _inputs(step.formula)
+                needed |= inputs(step.formula)
                 if step.equation is not None:
                     needed |= self.given
         return path[::-1]
@@ -196,17 +196,13 @@ def _agree(one: Real, two: Real, proven: bool) -> bool:
     return isclose(float(one), float(two), rel_tol=1e-9, abs_tol=1e-12)
 
 
-def _inputs(formula: str) -> set[str]:
-    return {path.text for path in paths(parse(formula))} - {"pi"}
-
-
 def _one_round(
     figure: Figure, state: _State, scope: Scope, waiting: list[_State]
 ) -> list[tuple[Step, Quantity]]:
     found: dict[str, tuple[Step, Quantity]] = {}
     for relation in figure.relations:
         for quantity, formula in relation.forms.items():
-            if quantity in state.values or quantity in found or not _inputs(formula) <= state.values.keys():
+            if quantity in state.values or quantity in found or not inputs(formula) <= state.values.keys():
                 continue
             step = Step(quantity, formula, relation.source)
             found[quantity] = (step, _worked(figure, step, scope))
@@ -226,7 +222,7 @@ def _from_defaults(
     figure: Figure, values: Mapping[str, Quantity], scope: Scope
 ) -> list[tuple[Step, Quantity]]:
     for quantity, default in figure.defaults.items():
-        if quantity not in values and {*default.needs, *_inputs(default.formula)} <= values.keys():
+        if quantity not in values and {*default.needs, *inputs(default.formula)} <= values.keys():
             step = Step(quantity, default.formula, USUAL_CHOICE)
             return [(step, _worked(figure, step, scope))]
     return []
@@ -270,7 +266,7 @@ def _check_found(figure: Figure, values: Mapping[str, Quantity], steps: list[Ste
 
 def _check_constraints(figure: Figure, values: Mapping[str, Quantity], scope: Scope) -> None:
     for constraint in figure.constraints:
-        if _inputs(constraint.expression) <= values.keys():
+        if inputs(constraint.expression) <= values.keys():
             if evaluate(parse(constraint.expression), scope).value.sign() <= 0:
                 raise SolvingError("out-of-range", constraint.says, constraint.at)
 
@@ -344,16 +340,16 @@ def _too_little(figure: Figure, values: Mapping[str, Quantity]) -> str:
 def _would_settle(figure: Figure, values: Mapping[str, Quantity], extra: str) -> bool:
     known = {*values, extra}
     forms = [
-        (quantity, _inputs(formula))
+        (quantity, inputs(formula))
         for relation in figure.relations
         for quantity, formula in relation.forms.items()
     ]
-    forms += [(name, {*d.needs, *_inputs(d.formula)}) for name, d in figure.defaults.items()]
+    forms += [(name, {*d.needs, *inputs(d.formula)}) for name, d in figure.defaults.items()]
     grown = True
     while grown:
         grown = False
-        for quantity, inputs in forms:
-            if quantity not in known and inputs <= known:
+        for quantity, needed in forms:
+            if quantity not in known and needed <= known:
                 known.add(quantity)
                 grown = True
     return all(m.name in known for m in figure.measures)

@@ -78,7 +78,8 @@ def _is_proven(trial: Trial) -> bool:
         return bool(trial.value.value.ball().is_finite())
 
 
-def _inputs(formula: str) -> set[str]:
+def inputs(formula: str) -> set[str]:
+    """The quantities that a formula names."""
     return {path.text for path in paths(parse(formula))} - {"pi"}
 
 
@@ -104,7 +105,7 @@ def _plan(figure: Figure, known: set[str]) -> list[tuple[str, str]]:
         grown = False
         for relation in figure.relations:
             for quantity, formula in relation.forms.items():
-                if quantity not in known and _inputs(formula) <= known:
+                if quantity not in known and inputs(formula) <= known:
                     plan.append((quantity, formula))
                     known.add(quantity)
                     grown = True

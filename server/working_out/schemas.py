@@ -357,6 +357,7 @@ class Shape(Schema):
     scales: list[str]
     seat: str | None
     standing: dict[str, str]
+    explained: bool
     path: list[Segment]
     bounds: tuple[float, float, float, float]
 

@@ -1114,6 +1114,8 @@ export interface components {
                 number,
                 number
             ];
+            /** Explained */
+            explained: boolean;
             /** Family */
             family: string;
             /** Measures */

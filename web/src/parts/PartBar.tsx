@@ -101,7 +101,6 @@ interface FieldsProps {
   onHole: (at: DOMRect) => void;
 }
 
-const EXPLAINED = ["triangle", "right-triangle", "trapezoid", "parallelogram", "circle"];
 
 function Fields({ part, figure, document, complaints, told, drawn, onHole }: FieldsProps) {
   const store = useBenchStore();
@@ -211,7 +210,7 @@ function Fields({ part, figure, document, complaints, told, drawn, onHole }: Fie
       <Button title="Cut a hole in its middle (H)" data-hole="" onClick={(event) => onHole(event.currentTarget.getBoundingClientRect())}>
         Hole
       </Button>
-      {EXPLAINED.includes(part.shape) ? (
+      {shape?.explained ? (
         <Button title="Why the formula holds (Y)" onClick={() => store.getState().set({ why: part.name, selected: null, mode: "move" })}>
           Why?
         </Button>
