@@ -166,6 +166,19 @@ def test_an_outline_grows_while_it_is_typed(bench: Bench) -> None:
     bench.expect_answer("Area", "51.00 m²")
 
 
+def test_a_faulty_first_part_does_not_hide_the_next(bench: Bench) -> None:
+    empty(bench)
+    page = bench.page
+    write(bench, "outline R 5, U ?, L ?, D ?, R ? named bad", "outline R 5, U 3, L ?, D ? named patio")
+    expect(bench.part("patio")).to_be_visible()
+    mend = page.get_by_label("What to mend")
+    expect(mend).to_contain_text("leave one level side open")
+    mend.get_by_role("button").first.click()  # leads to the faulty part, which can't be clicked on the board
+    expect(page.get_by_label("Walk of bad")).to_have_value("R 5, U ?, L ?, D ?, R ?")
+    page.get_by_title("Remove (Delete)").click()
+    bench.expect_answer("Area", "15.00 m²")
+
+
 def test_sides_are_typed_and_corners_dragged(bench: Bench) -> None:
     empty(bench)
     page = bench.page

@@ -89,7 +89,8 @@ function lastGood(before: Worked["good"], results: Results): Worked["good"] {
   return Object.fromEntries(
     names.flatMap((name) => {
       const now = results.figures[name];
-      const kept = now && (isWhole(name, now, results) ? now : (before[name] ?? now));
+      const last = before[name]?.tallies.area ? before[name] : undefined; // an empty board is no picture to go back to
+      const kept = now && (isWhole(name, now, results) ? now : (last ?? now));
       return kept ? [[name, kept]] : [];
     }),
   );
