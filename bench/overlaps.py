@@ -13,7 +13,7 @@ from math import ceil, pi
 import shapely
 from shapely.geometry import Point, box
 
-from mensuration.catalogue import figures
+from mensuration.catalogue import plane_figures
 from mensuration.expressions import Quantity
 from mensuration.numbers import PI, Real
 from mensuration.plane import PlacedPart, Placement, compose, place
@@ -28,7 +28,7 @@ CROWDS = 5
 def part(
     index: int, shape: str, join: str, at: tuple[Fraction, Fraction], turn: int = 0, **given: Fraction
 ) -> PlacedPart:
-    solution = solve(figures()[shape], {n: Quantity(Real.of(v), LENGTH) for n, v in given.items()}, PI)
+    solution = solve(plane_figures()[shape], {n: Quantity(Real.of(v), LENGTH) for n, v in given.items()}, PI)
     placement = Placement((Real.of(at[0]), Real.of(at[1])), Real.of(Fraction(turn, 360)))
     return place(f"p{index}", index, join, solution, placement)
 

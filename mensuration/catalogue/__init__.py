@@ -1,4 +1,4 @@
-"""Every figure, found by itself: one module of this package declares one ``FIGURE``."""
+"""Every figure, found by itself: a module under ``plane`` or ``solids`` declares one ``FIGURE`` (or ``FIGURES``)."""
 
 from __future__ import annotations
 
@@ -6,18 +6,37 @@ from functools import cache
 from importlib import import_module
 from pkgutil import iter_modules
 
-from mensuration.catalogue.figure import Figure
+from mensuration.catalogue import plane
+from mensuration.catalogue import solids as solid
+from mensuration.catalogue.figure import Figure, PlaneFigure, Solid
+
+
+def _declared(path: list[str], package: str) -> list[object]:
+    found: list[object] = []
+    for row in iter_modules(path):
+        module = import_module(f"{package}.{row.name}")
+        found += getattr(module, "FIGURES", [getattr(module, "FIGURE", None)])
+    return found
+
+
+@cache
+def plane_figures() -> dict[str, PlaneFigure]:
+    """All plane figures by name, in the order of their names."""
+    found = _declared(plane.__path__, plane.__name__)
+    return dict(sorted((f.name, f) for f in found if isinstance(f, PlaneFigure)))
+
+
+@cache
+def solids() -> dict[str, Solid]:
+    """All solids by name, in the order of their names."""
+    found = _declared(solid.__path__, solid.__name__)
+    return dict(sorted((f.name, f) for f in found if isinstance(f, Solid)))
 
 
 @cache
 def figures() -> dict[str, Figure]:
-    """All plane figures by name, in the order of their names."""
-    found: dict[str, Figure] = {}
-    for module in iter_modules(__path__):
-        figure = getattr(import_module(f"{__name__}.{module.name}"), "FIGURE", None)
-        if isinstance(figure, Figure):
-            found[figure.name] = figure
-    return dict(sorted(found.items()))
+    """All figures by name, plane ones first."""
+    return {**plane_figures(), **solids()}
 
 
-__all__ = ["Figure", "figures"]
+__all__ = ["Figure", "PlaneFigure", "Solid", "figures", "plane_figures", "solids"]

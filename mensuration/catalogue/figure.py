@@ -13,20 +13,37 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 
 XY = tuple[str, str]
-FAMILIES = ("quadrilaterals", "triangles", "polygons", "round", "outlines")
+XYZ = tuple[str, str, str]
+FAMILIES = (
+    "quadrilaterals",
+    "triangles",
+    "polygons",
+    "round",
+    "outlines",
+    "boxes and prisms",
+    "pointed solids",
+    "round solids",
+    "regular solids",
+)
 
 
 @dataclass(frozen=True)
 class Measure:
-    """A quantity of the figure. ``kind`` is ``length``, ``area``, ``angle`` or ``count`` (a whole number).
+    """A quantity of the figure. ``kind`` is ``length``, ``area``, ``volume``, ``angle`` or ``count``.
 
-    ``signed`` ones may be any size, also 0 or less.
+    ``signed`` ones may be any size, also 0 or less; a count is a whole number of edges, from 3 to ``most``.
     """
 
     name: str
     symbol: str
     kind: str = "length"
     signed: bool = False
+    most: int = 0
+
+    @property
+    def title(self) -> str:
+        """The name as people read it."""
+        return self.name.replace("_", " ")
 
 
 @dataclass(frozen=True)
@@ -110,11 +127,10 @@ class Outline:
 
 @dataclass(frozen=True)
 class Counted:
-    """A boundary whose number of edges is the value of the measure ``count``, at most ``most``."""
+    """A boundary whose number of edges is the value of the measure ``count``."""
 
     count: str
     of: Callable[[int], Outline]
-    most: int
 
 
 @dataclass(frozen=True)
@@ -162,15 +178,12 @@ class Grip:
     drives: tuple[tuple[str, str, str] | tuple[str, str, str, str], ...]
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Figure:
-    """One plane figure of the catalogue.
+    """What every figure of the catalogue declares, plane or solid: all that solving it needs.
 
-    ``right_angles`` are corners with the ends of their arms; ``feet`` are those at the foot of a dimension line
-    of a measure, marked only when that line is drawn. ``seat`` is the straight edge with which the figure stands on another's (the first one unless said);
-    ``standing`` what a fresh part on an edge starts with, where the usual givens don't settle the seat;
-    ``centre`` the point that counts as its middle. ``shorthands`` are names under which one given stands
-    for several measures. ``family`` is one of FAMILIES.
+    ``starting`` holds the usual givens, with which a fresh one starts. ``shorthands`` are names under which one
+    given stands for several measures; ``synonyms`` are other words for the figure; ``family`` is one of FAMILIES.
     """
 
     name: str
@@ -178,22 +191,11 @@ class Figure:
     family: str
     measures: tuple[Measure, ...]
     relations: tuple[Relation, ...]
-    outline: Outline | Counted
     starting: Mapping[str, str]
-    spans: tuple[Span, ...]
-    grips: tuple[Grip, ...]
     constraints: tuple[Constraint, ...] = ()
     defaults: Mapping[str, Default] = field(default_factory=dict)
-    angles: tuple[Angle, ...] = ()
-    right_angles: tuple[tuple[XY, XY, XY], ...] = ()
-    feet: Mapping[str, tuple[XY, XY, XY]] = field(default_factory=dict)
-    equal_edges: tuple[tuple[str, ...], ...] = ()
-    parallel_edges: tuple[tuple[str, ...], ...] = ()
     shorthands: Mapping[str, tuple[str, ...]] = field(default_factory=dict)
     synonyms: tuple[str, ...] = ()
-    centre: XY = ("0", "0")
-    seat: str | None = None
-    standing: Mapping[str, str] = field(default_factory=dict)
 
     @property
     def usual(self) -> tuple[str, ...]:
@@ -202,6 +204,29 @@ class Figure:
 
     def measure(self, name: str) -> Measure | None:
         return next((m for m in self.measures if m.name == name), None)
+
+
+@dataclass(frozen=True, kw_only=True)
+class PlaneFigure(Figure):
+    """One plane figure of the catalogue.
+
+    ``right_angles`` are corners with the ends of their arms; ``feet`` are those at the foot of a dimension line
+    of a measure, marked only when that line is drawn. ``seat`` is the straight edge with which the figure stands on another's (the first one unless said);
+    ``standing`` what a fresh part on an edge starts with, where the usual givens don't settle the seat;
+    ``centre`` the point that counts as its middle.
+    """
+
+    outline: Outline | Counted
+    spans: tuple[Span, ...]
+    grips: tuple[Grip, ...]
+    angles: tuple[Angle, ...] = ()
+    right_angles: tuple[tuple[XY, XY, XY], ...] = ()
+    feet: Mapping[str, tuple[XY, XY, XY]] = field(default_factory=dict)
+    equal_edges: tuple[tuple[str, ...], ...] = ()
+    parallel_edges: tuple[tuple[str, ...], ...] = ()
+    centre: XY = ("0", "0")
+    seat: str | None = None
+    standing: Mapping[str, str] = field(default_factory=dict)
 
     @property
     def seat_edge(self) -> Line | None:
@@ -226,3 +251,88 @@ class Figure:
         """The outline; ``count`` gives the value of a counted measure."""
         outline = self.outline
         return outline if isinstance(outline, Outline) else outline.of(count(outline.count))
+
+
+# Solids. Their points are (x, y, z): the anchor is the middle of the base (a corner for those with a corner),
+# z upwards.
+
+
+@dataclass(frozen=True)
+class Faces:
+    """A body with plane faces: corners by name; each face's corners go anticlockwise, seen from outside."""
+
+    corners: Mapping[str, XYZ]
+    faces: Mapping[str, tuple[str, ...]]
+
+
+@dataclass(frozen=True)
+class CountedFaces:
+    """A body whose number of sides is the value of the measure ``count``."""
+
+    count: str
+    of: Callable[[int], Faces]
+
+
+@dataclass(frozen=True)
+class Raised:
+    """A plane figure raised straight up by ``height``. ``names`` gives its measures' names in the solid."""
+
+    base: PlaneFigure
+    names: Mapping[str, str]
+    height: str
+
+
+@dataclass(frozen=True)
+class Run:
+    """A piece of a turned body's profile, to (radius, height); round ``centre`` by ``turn`` where it is an arc."""
+
+    name: str
+    to: XY
+    centre: XY | None = None
+    turn: str = "0°"
+
+
+@dataclass(frozen=True)
+class Turned:
+    """A body turned about the z-axis: its profile in (radius, height), walked with the inside on the left.
+
+    ``equators`` are further circles (radius, height) that are drawn to show the roundness.
+    """
+
+    start: XY
+    runs: tuple[Run, ...]
+    equators: tuple[XY, ...] = ()
+
+
+@dataclass(frozen=True)
+class Ellipsoid:
+    """The body within three half axes, along x, y and z."""
+
+    a: str
+    b: str
+    c: str
+
+
+@dataclass(frozen=True)
+class Stretch:
+    """A dimension line of a solid for ``measure``, from ``start`` to ``end``.
+
+    ``side`` says on which side of that direction, as it is seen, it stands off (-1 right, 1 left, 0 on the line
+    itself). It is drawn when the measure was given, or when ``always``, but not when ``unless`` was.
+    """
+
+    measure: str
+    start: XYZ
+    end: XYZ
+    side: int = 0
+    always: bool = True
+    unless: str = ""
+
+
+@dataclass(frozen=True, kw_only=True)
+class Solid(Figure):
+    """One solid of the catalogue. ``right_angles`` are corners with the ends of their arms."""
+
+    body: Faces | CountedFaces | Raised | Turned | Ellipsoid
+    stretches: tuple[Stretch, ...]
+    right_angles: tuple[tuple[XYZ, XYZ, XYZ], ...] = ()

@@ -96,6 +96,13 @@ def _root(of: Quantity) -> Quantity:
     return Quantity(of.value.sqrt(), kind)
 
 
+def _cube_root(of: Quantity) -> Quantity:
+    if any(power % 3 for power in of.kind):
+        raise ExpressionError("root", f"a cube root of {of.kind.says()} has no unit")
+    kind = type(of.kind)(*(power // 3 for power in of.kind))
+    return Quantity(of.value.cbrt(), kind)
+
+
 def _call(function: str, arguments: list[Quantity]) -> Quantity:
     if function in ("min", "max"):
         best = arguments[0]
@@ -110,6 +117,8 @@ def _call(function: str, arguments: list[Quantity]) -> Quantity:
     (of,) = arguments
     if function == "sqrt":
         return _root(of)
+    if function == "cbrt":
+        return _cube_root(of)
     if function == "abs":
         return Quantity(abs(of.value), of.kind)
     if function in ("sin", "cos", "tan"):

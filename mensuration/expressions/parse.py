@@ -28,7 +28,20 @@ MAX_LENGTH = 500
 MAX_DEPTH = 40
 MAX_NESTING = 150  # of everything: brackets, signs, roots, sums of sums
 MAX_DIGITS = 40
-FUNCTIONS = ("sqrt", "sin", "cos", "tan", "asin", "acos", "atan", "abs", "min", "max", "ellipse_perimeter")
+FUNCTIONS = (
+    "sqrt",
+    "cbrt",
+    "sin",
+    "cos",
+    "tan",
+    "asin",
+    "acos",
+    "atan",
+    "abs",
+    "min",
+    "max",
+    "ellipse_perimeter",
+)
 
 _SUPERSCRIPTS = str.maketrans("⁻⁰¹²³⁴⁵⁶⁷⁸⁹", "-0123456789")
 _PARSER = Lark(
@@ -144,6 +157,9 @@ class _Reader:
 
     def _bracket(self, parts: list[Tree[Token] | Token]) -> Node:
         return self.read(parts[0])
+
+    def _cube_root(self, parts: list[Tree[Token] | Token]) -> Node:
+        return Call("cbrt", (self.read(parts[0]),))
 
     def _root(self, parts: list[Tree[Token] | Token]) -> Node:
         return Call("sqrt", (self.read(parts[0]),))

@@ -62,6 +62,9 @@ def write(node: Node, leaf: Leaf, times: bool = False) -> Written:
         case Call("sqrt", (of,)):
             inner = write(of, leaf, times)
             return Written(rf"\sqrt{{{inner.tex}}}", f"√({inner.text})")
+        case Call("cbrt", (of,)):
+            inner = write(of, leaf, times)
+            return Written(rf"\sqrt[3]{{{inner.tex}}}", f"∛({inner.text})")
         case Call(function, arguments):
             inside = [write(argument, leaf, times) for argument in arguments]
             name = _FUNCTION_TEX.get(function, rf"\{function}")

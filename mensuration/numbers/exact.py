@@ -190,6 +190,17 @@ class Exact:
             return self._unnested_root()
         raise NotClosed("no short exact form for this square root")
 
+    def cbrt(self) -> Exact:
+        """The cube root where it stays in the closed world: of a rational cube, times powers of π^3."""
+        if not self.terms:
+            return ZERO
+        if len(self.terms) == 1:
+            ((power, radicand, angle), value) = next(iter(self.terms.items()))
+            above, below = _whole_cube_root(int(value.p)), _whole_cube_root(int(value.q))
+            if power % 3 == 0 and (radicand, angle) == (1, None) and above is not None and below is not None:
+                return Exact({(power // 3, 1, None): fmpq(above, below)})
+        raise NotClosed("no short exact form for this cube root")
+
     def _unnested_root(self) -> Exact:
         """√(a + b√n) = √((a+d)/2) ± √((a-d)/2) with d = √(a² - b²n), when d is rational and a ≥ d."""
         a = to_fraction(self.terms[ONE_KEY])
@@ -255,6 +266,12 @@ class Exact:
     def plain(self) -> str:
         """The value as people write it in a line of text, such as ``72/25 - 9π/25`` or ``2√3``."""
         return spelled(self.ordered(), PLAIN)
+
+
+def _whole_cube_root(n: int) -> int | None:
+    """The whole number whose cube is ``n``, or None."""
+    root = int(fmpz(abs(n)).root(3))
+    return (root if n > 0 else -root) if root**3 == abs(n) else None
 
 
 def _order(key: Key) -> tuple[bool, int, int, str]:

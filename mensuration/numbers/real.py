@@ -137,6 +137,17 @@ class Real:
                 pass
         return self.through(lambda ball: ball.nonnegative_part().sqrt())
 
+    def cbrt(self) -> Real:
+        """The cube root, negative of a negative number."""
+        if self.sign() < 0:
+            return -(-self).cbrt()
+        if self.exact is not None:
+            try:
+                return Real(self.exact.cbrt())
+            except NotClosed:
+                pass
+        return self.through(lambda ball: ball.nonnegative_part().root(3))
+
     def through(self, function: Callable[[arb], arb]) -> Real:
         """The number put through a function that has no exact form here."""
         return Real(None, lambda: function(self.ball()), self)

@@ -10,7 +10,7 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 
-from mensuration.catalogue.figure import XY, Arc, Figure, Line, Measure, Outline, Span
+from mensuration.catalogue.figure import XY, Arc, Line, Measure, Outline, PlaneFigure, Span
 from mensuration.expressions import ExpressionError, Quantity, Scope, evaluate, parse, trigonometric
 from mensuration.numbers import NOUGHT, PI, Real
 from mensuration.outlines.steps import DIRECTIONS, UNKNOWN, Bend, Step
@@ -263,7 +263,7 @@ def solved(sketch: Sketch, length: Kind, pi: Real) -> Solution:
     if count <= TOLD_SIDES:
         steps.append(Found("area", _area_formula(sketch, left_about), "the shoelace formula"))
     values["sides"] = Quantity(Real.of(count), NUMBER)
-    figure = Figure(
+    figure = PlaneFigure(
         name=OUTLINE,
         title="Outline",
         family="outlines",

@@ -66,8 +66,8 @@ def _facing(target: PlacedPart, edge: Edge) -> tuple[Point, Point]:
 
 def on_middle_of(target: PlacedPart, solution: Solution, shift: Point, turn: Real, flip: bool) -> Placement:
     """The placement that brings the figure's middle onto another part's middle, shifted by ``shift``."""
-    mark = target.placement.put(_worked(target.solution, target.solution.figure.centre))
-    x, y = Placement(turn=turn, flip=flip).put(_worked(solution, solution.figure.centre))
+    mark = target.placement.put(_worked(target.solution, target.solution.plane.centre))
+    x, y = Placement(turn=turn, flip=flip).put(_worked(solution, solution.plane.centre))
     return Placement((mark[0] - x + shift[0], mark[1] - y + shift[1]), turn, flip)
 
 
@@ -78,7 +78,7 @@ def straight_edge(part: PlacedPart, name: str) -> Edge | None:
 
 def _seat(solution: Solution, flip: bool) -> tuple[Point, Point]:
     """Start and end of the figure's seat in its own axes, the inside on its left also when mirrored."""
-    wanted = solution.figure.seat
+    wanted = solution.plane.seat
     start = solution.outline.start
     for edge in solution.outline.edges:
         if isinstance(edge, Line) and wanted in (None, edge.name):

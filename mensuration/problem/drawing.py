@@ -117,7 +117,7 @@ class _PartPen:
         return self.scaled(self.part.spot(xy))
 
     def drawn(self) -> dict[str, Any]:
-        part, figure = self.part, self.part.solution.figure
+        part, figure = self.part, self.part.solution.plane
         grips = [self.grip(grip) for grip in figure.grips]
         return {
             "name": part.name,
@@ -165,7 +165,7 @@ class _PartPen:
 
     def grip(self, grip: Grip) -> dict[str, Any] | None:
         """A grip whose measures were typed as plain numbers; others can't follow a drag."""
-        figure = self.part.solution.figure
+        figure = self.part.solution.plane
         drives = []
         for measure, axis, factor, *less in grip.drives:
             if not (self.chosen_freely(measure) or is_literal(self.typed.get(measure, ""))):
@@ -191,7 +191,7 @@ class _PartPen:
 
     def corners(self) -> list[tuple[XY, XY, XY]]:
         """Right angles to be marked: those of the figure, and at the feet of dimension lines that are drawn."""
-        figure = self.part.solution.figure
+        figure = self.part.solution.plane
         drawn = {span.measure for span in figure.spans if _drawn(self.part, span)}
         return [
             *figure.right_angles,
@@ -221,7 +221,7 @@ class _PartPen:
         marks = []
         for names in groups:
             edges = [edge for edge in self.part.edges if edge.name in names or names == ("*",)]
-            if groups is self.part.solution.figure.parallel_edges or all(
+            if groups is self.part.solution.plane.parallel_edges or all(
                 edge.length.same_as(edges[0].length) for edge in edges
             ):
                 marks.append([edge_segment(edge, _scale(self.teller)) for edge in edges])

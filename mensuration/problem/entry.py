@@ -7,7 +7,7 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from typing import Any
 
-from mensuration.catalogue import Figure, figures
+from mensuration.catalogue import PlaneFigure, plane_figures
 from mensuration.expressions import ExpressionError, nearest, parse
 from mensuration.outlines import OUTLINE, read_walk
 from mensuration.problem.graph import name_fault
@@ -167,7 +167,7 @@ def suggestions(text: str, limit: int = 8) -> list[dict[str, str]]:
         word = rest.strip().lower()
         names = [
             (figure.title.lower(), figure)
-            for figure in figures().values()
+            for figure in plane_figures().values()
             if any(known.startswith(word) for known in _names(figure))
         ]
         if OUTLINE.startswith(word) and not rest.lower().startswith("outline "):
@@ -191,7 +191,7 @@ def suggestions(text: str, limit: int = 8) -> list[dict[str, str]]:
     return [{"label": word, "line": f"{lead}{head.rstrip()} {word} "} for word in fitting][:limit]
 
 
-def _names(figure: Figure) -> list[str]:
+def _names(figure: PlaneFigure) -> list[str]:
     return [figure.name, figure.title.lower(), *figure.synonyms]
 
 
@@ -207,9 +207,9 @@ def _leading_join(text: str) -> tuple[str, str, int]:
     return "add", stripped, offset
 
 
-def _leading_shape(text: str) -> tuple[Figure, int] | None:
-    best: tuple[Figure, int] | None = None
-    for figure in figures().values():
+def _leading_shape(text: str) -> tuple[PlaneFigure, int] | None:
+    best: tuple[PlaneFigure, int] | None = None
+    for figure in plane_figures().values():
         for name in _names(figure):
             matched = re.match(rf"{re.escape(name)}(?![\w-])", text, re.IGNORECASE)
             if matched and (best is None or matched.end() > best[1]):
@@ -218,16 +218,16 @@ def _leading_shape(text: str) -> tuple[Figure, int] | None:
 
 
 def _no_shape(text: str, offset: int) -> EntryError:
-    known = [name for figure in figures().values() for name in _names(figure)]
-    titles = [figure.title.lower() for figure in figures().values()]
+    known = [name for figure in plane_figures().values() for name in _names(figure)]
+    titles = [figure.title.lower() for figure in plane_figures().values()]
     if not text:
-        return EntryError(f"type a shape and its size, such as {_example(figures()['rectangle'])}")
+        return EntryError(f"type a shape and its size, such as {_example(plane_figures()['rectangle'])}")
     guess = nearest(text.split()[0], known)
     hint = f"did you mean “{guess}”?" if guess else f"the shapes are {', '.join(titles)}"
     return EntryError(f"“{text.split()[0][:40]}” is not a known shape; {hint}", offset)
 
 
-def _pieces(text: str, offset: int, figure: Figure) -> list[_Piece]:
+def _pieces(text: str, offset: int, figure: PlaneFigure) -> list[_Piece]:
     keys = {measure.name: measure.name for measure in figure.measures}
     keys |= {word: key for key, words in {**CLAUSES, **JOINS}.items() for word in words}
     pattern = "|".join(re.escape(word) for word in sorted(keys, key=len, reverse=True))
@@ -244,7 +244,7 @@ def _pieces(text: str, offset: int, figure: Figure) -> list[_Piece]:
     return pieces
 
 
-def _bare_sizes(piece: _Piece, figure: Figure) -> dict[str, str]:
+def _bare_sizes(piece: _Piece, figure: PlaneFigure) -> dict[str, str]:
     """``rectangle 2.4 by 1.2``: sizes without names are the usual ones, in their order."""
     values = _BY.split(piece.value)
     if len(values) != len(figure.usual):
@@ -273,6 +273,6 @@ def _checked(text: str, position: int, what: str) -> str:
     return text
 
 
-def _example(figure: Figure) -> str:
+def _example(figure: PlaneFigure) -> str:
     sizes = " ".join(f"{name} {value}" for name, value in figure.starting.items())
     return f"“{figure.title.lower()} {sizes}”"

@@ -6,7 +6,7 @@ from collections.abc import Callable
 from functools import lru_cache
 from typing import Any
 
-from mensuration.catalogue import figures as catalogue
+from mensuration.catalogue import plane_figures as catalogue
 from mensuration.expressions import ExpressionError, Quantity, unknown_word
 from mensuration.numbers import Real
 from mensuration.outlines import OUTLINE, Sketch, read_walk, shape_points, shape_walk, solved
@@ -235,7 +235,7 @@ class Parts:
     def told_elsewhere(self, node: Node) -> str:
         """The measure of an attached part that follows the edge it stands on, and is drawn there."""
         part = self.names.parts[node.name, node.part][1]
-        seat = self.solutions[node].figure.seat_edge
+        seat = self.solutions[node].plane.seat_edge
         if part.on is None or part.on.edge is None or seat is None:
             return ""
         return seat.length if part.given.get(seat.length, "").startswith(f"{part.on.part}.") else ""

@@ -5,7 +5,7 @@ from __future__ import annotations
 from functools import cache
 from typing import Any
 
-from mensuration.catalogue import Figure, figures
+from mensuration.catalogue import PlaneFigure, plane_figures
 from mensuration.catalogue.figure import FAMILIES
 from mensuration.expressions import Quantity, Scope, evaluate, parse
 from mensuration.numbers import PI
@@ -20,7 +20,7 @@ from mensuration.why import explained
 def picker() -> list[dict[str, Any]]:
     """Every figure: name, title, measures, starting givens and outline."""
     rows = []
-    for figure in sorted(figures().values(), key=lambda f: FAMILIES.index(f.family)):
+    for figure in sorted(plane_figures().values(), key=lambda f: FAMILIES.index(f.family)):
         given = {name: _starting(figure, name, text) for name, text in figure.starting.items()}
         part = place(figure.name, 0, "add", solve(figure, given, PI), Placement())
         rows.append(
@@ -45,11 +45,11 @@ def picker() -> list[dict[str, Any]]:
     return rows
 
 
-def _starting(figure: Figure, name: str, text: str) -> Quantity:
+def _starting(figure: PlaneFigure, name: str, text: str) -> Quantity:
     quantity = evaluate(parse(text), Scope())
     return Quantity(quantity.value, LENGTH) if _kind(figure, name) == "length" else quantity
 
 
-def _kind(figure: Figure, name: str) -> str:
+def _kind(figure: PlaneFigure, name: str) -> str:
     measure = figure.measure(name)
     return measure.kind if measure is not None else ""

@@ -6,7 +6,7 @@ import re
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from mensuration.catalogue import Figure, figures
+from mensuration.catalogue import PlaneFigure, plane_figures
 from mensuration.catalogue.figure import Counted, Line
 from mensuration.expressions import nearest
 from mensuration.outlines import OUTLINE
@@ -67,14 +67,14 @@ def _edge(shape: str, edge: str) -> tuple[str, str] | None:
 
 def edges_of(shape: str) -> list[tuple[str, str]]:
     """The straight edges of a shape: name and length as a formula of its own quantities."""
-    figure = figures().get(shape)
+    figure = plane_figures().get(shape)
     if figure is None:
         return [("side 1", "side1"), ("side 2", "side2"), ("…", "")] if shape == OUTLINE else []
     outline = figure.outline.of(12) if isinstance(figure.outline, Counted) else figure.outline
     return [(edge.name, edge.length) for edge in outline.edges if isinstance(edge, Line)]
 
 
-def fitted(figure: Figure, length: str, given: Mapping[str, str]) -> dict[str, str]:
+def fitted(figure: PlaneFigure, length: str, given: Mapping[str, str]) -> dict[str, str]:
     """The givens with the seat as long as an edge, unless they settle the figure by themselves."""
     seat = figure.seat_edge
     if seat is None or seat.length in given or set(given) >= set(figure.usual):
@@ -82,7 +82,7 @@ def fitted(figure: Figure, length: str, given: Mapping[str, str]) -> dict[str, s
     return {seat.length: length, **given}
 
 
-def missing_beside(figure: Figure, given: Mapping[str, str]) -> list[str]:
+def missing_beside(figure: PlaneFigure, given: Mapping[str, str]) -> list[str]:
     """What is still to be said, when the seat is settled by an edge."""
     needed = figure.on_an_edge
     if len(given) >= len(needed):

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from functools import cached_property
 from math import isclose
 
-from mensuration.catalogue.figure import Counted, Figure, Outline, Relation
+from mensuration.catalogue.figure import Figure, Measure, Outline, PlaneFigure, Relation
 from mensuration.expressions import ExpressionError, Quantity, Scope, evaluate, parse
 from mensuration.numbers import Real
 from mensuration.numbers.rounding import Rounding, round_by
@@ -53,10 +53,16 @@ class Solution:
     steps: tuple[Step, ...]
     pi: Real
 
+    @property
+    def plane(self) -> PlaneFigure:
+        """The figure, which must be a plane one."""
+        assert isinstance(self.figure, PlaneFigure)
+        return self.figure
+
     @cached_property
     def outline(self) -> Outline:
-        """The figure's boundary, with as many edges as it has here."""
-        return self.figure.boundary(lambda measure: int(self.values[measure].value.rational or 0))
+        """The plane figure's boundary, with as many edges as it has here."""
+        return self.plane.boundary(lambda measure: int(self.values[measure].value.rational or 0))
 
     def scope(self) -> Scope:
         return Scope(lambda path: self.values.get(path.text), lambda: list(self.values), self.pi)
@@ -244,14 +250,14 @@ def _check_signs(figure: Figure, given: Mapping[str, Quantity]) -> None:
         if measure is not None and not measure.signed and quantity.value.sign() <= 0:
             raise SolvingError("not-positive", f"{name} must be more than 0", name)
         if measure is not None and measure.kind == "count":
-            _check_count(figure, name, quantity)
+            _check_count(measure, quantity)
 
 
-def _check_count(figure: Figure, name: str, quantity: Quantity) -> None:
-    count, most = quantity.value.rational, figure.outline.most if isinstance(figure.outline, Counted) else 0
-    if count is None or count.denominator != 1 or not FEWEST_EDGES <= count <= most:
-        says = f"{name} must be a whole number from {FEWEST_EDGES} to {most}"
-        raise SolvingError("out-of-range", says, name)
+def _check_count(measure: Measure, quantity: Quantity) -> None:
+    count = quantity.value.rational
+    if count is None or count.denominator != 1 or not FEWEST_EDGES <= count <= measure.most:
+        says = f"{measure.name} must be a whole number from {FEWEST_EDGES} to {measure.most}"
+        raise SolvingError("out-of-range", says, measure.name)
 
 
 def _check_found(figure: Figure, values: Mapping[str, Quantity], steps: list[Step]) -> None:

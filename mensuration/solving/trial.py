@@ -9,15 +9,14 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass
-from functools import lru_cache
 from itertools import pairwise
-from math import acos, asin, atan, cos, inf, isfinite, log, nan, pi, sin, sqrt, tan
+from math import inf, isfinite, log, nan
 
 from flint import arb, ctx
 
 from mensuration.catalogue.figure import Figure
 from mensuration.expressions import ExpressionError, Quantity, Scope, evaluate, parse, paths
-from mensuration.expressions.nodes import Binary, Call, Negative, Node, Number, Path, Power, UnitOf
+from mensuration.expressions.floats import Floats, in_floats
 from mensuration.numbers import Real, TooDeep
 from mensuration.numbers.proof import precision
 from mensuration.units import ANGLE, NUMBER, Kind
@@ -29,7 +28,6 @@ MOST = 4
 FLAT = 3
 WIDENINGS = 6
 KINDS = {"length": 1, "area": 2, "volume": 3}
-Floats = dict[str, float]
 
 
 @dataclass(frozen=True)
@@ -167,13 +165,13 @@ class _Equation:
         """How far the relation left over is from holding, as a share of its own size; nan where nothing follows."""
         found = {**self.known, self.driver: x}
         for quantity, formula in self.plan:
-            value = _float(formula, found)
+            value = in_floats(formula, found)
             if not isfinite(value) or (value <= 0 and quantity not in self.signed):
                 return nan
             found[quantity] = value
-        if any(not _float(limit, found) > 0 for limit in self.limits):
+        if any(not in_floats(limit, found) > 0 for limit in self.limits):
             return nan
-        right = _float(self.right, found)
+        right = in_floats(self.right, found)
         left = found[self.left]
         size = abs(left) + abs(right)
         return (left - right) / size if isfinite(right) and size else nan
@@ -267,63 +265,3 @@ def _enclosed(off: Callable[[arb], arb], start: float) -> arb:
             return arb(b.mid(), radius)
         radius = radius * 16
     return arb(start, inf)  # nothing is proven, so nothing is claimed
-
-
-_FUNCTIONS: dict[str, Callable[[float], float]] = {
-    "sqrt": sqrt,
-    "abs": abs,
-    "sin": lambda t: sin(2 * pi * t),
-    "cos": lambda t: cos(2 * pi * t),
-    "tan": lambda t: tan(2 * pi * t),
-    "asin": lambda x: asin(x) / (2 * pi),
-    "acos": lambda x: acos(x) / (2 * pi),
-    "atan": lambda x: atan(x) / (2 * pi),
-}
-_UNITS = {"deg": 1 / 360, "turn": 1.0, "rad": 1 / (2 * pi)}
-Compiled = Callable[[Floats], float]
-
-
-def _float(formula: str, values: Floats) -> float:
-    """A formula of the catalogue in floats, angles in turns; nan where it has no real value."""
-    try:
-        result = _compiled(formula)(values)
-    except (ValueError, ZeroDivisionError, OverflowError):
-        return nan
-    return result if isinstance(result, float | int) else nan  # a root of a negative number is complex
-
-
-@lru_cache(maxsize=4000)
-def _compiled(formula: str) -> Compiled:
-    return _closure(parse(formula))
-
-
-def _closure(node: Node) -> Compiled:
-    match node:
-        case Number(value):
-            constant = float(value)
-            return lambda values: constant
-        case UnitOf(unit):
-            size = _UNITS.get(unit.symbol, nan)
-            return lambda values: size
-        case Path():
-            name = node.text
-            return lambda values: values[name]
-        case Negative(of):
-            inner = _closure(of)
-            return lambda values: -inner(values)
-        case Binary(operator, left, right):
-            a, b = _closure(left), _closure(right)
-            return {
-                "+": lambda values: a(values) + b(values),
-                "-": lambda values: a(values) - b(values),
-                "*": lambda values: a(values) * b(values),
-                "/": lambda values: a(values) / b(values),
-            }[operator]
-        case Power(base, exponent):
-            below, above = _closure(base), _closure(exponent)
-            return lambda values: below(values) ** above(values)
-        case Call(function, (of,)) if function in _FUNCTIONS:
-            call, argument = _FUNCTIONS[function], _closure(of)
-            return lambda values: call(argument(values))
-        case _:
-            return lambda values: nan

@@ -8,11 +8,11 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from mensuration.catalogue import figures
+from mensuration.catalogue import plane_figures
 from mensuration.problem import evaluate_document
 from tests.core.helpers import complaints, measures, part, problem
 
-SEATED = [figure for figure in figures().values() if figure.seat_edge]
+SEATED = [figure for figure in plane_figures().values() if figure.seat_edge]
 BOARD = part("board", "rectangle", width="4", height="3")
 SLANT = {"name": "board", "shape": "outline", "walk": "R 4, U 3, L 4, D 3"}
 
@@ -116,9 +116,9 @@ def test_a_shift_goes_along_and_away_from_the_edge() -> None:
     assert min(s["start"][1] for s in drawn["path"]) == pytest.approx(2.0)
 
 
-@pytest.mark.parametrize("shape", sorted(figures()))
+@pytest.mark.parametrize("shape", sorted(plane_figures()))
 def test_holes_in_the_middle_of_any_part(shape: str) -> None:
-    figure = figures()[shape]
+    figure = plane_figures()[shape]
     board = {"name": "board", "shape": shape, "given": dict(figure.starting), "turn": "20"}
     hole = {
         "name": "hole",

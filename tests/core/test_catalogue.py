@@ -13,7 +13,7 @@ from flint import arb, ctx
 from hypothesis import given, reject
 from hypothesis import strategies as st
 
-from mensuration.catalogue import Figure, figures
+from mensuration.catalogue import PlaneFigure, plane_figures
 from mensuration.expressions import Quantity, Scope, evaluate, parse, paths
 from mensuration.expressions.nodes import Binary, Call, Negative, Node, Number, Path, Power, UnitOf
 from mensuration.numbers import PI, Real
@@ -23,14 +23,14 @@ from mensuration.solving import Solution, SolvingError, solutions, solve
 from mensuration.solving.solve import USUAL_CHOICE
 from mensuration.units import ANGLE, LENGTH, NUMBER
 
-ALL = list(figures().values())
+ALL = list(plane_figures().values())
 KINDS = {"length": LENGTH, "area": LENGTH.power(2), "angle": ANGLE, "count": NUMBER}
 by_name = pytest.mark.parametrize("figure", ALL, ids=lambda figure: figure.name)
 sizes = st.fractions(min_value=Fraction(1, 20), max_value=200, max_denominator=40)
 three = st.lists(sizes, min_size=3, max_size=3)
 
 
-def usual(figure: Figure, values: list[Fraction], scale: Fraction = Fraction(1)) -> dict[str, Quantity]:
+def usual(figure: PlaneFigure, values: list[Fraction], scale: Fraction = Fraction(1)) -> dict[str, Quantity]:
     """The usual givens of a figure from plain sizes: lengths as they are, angles under 170°, small counts."""
     made: dict[str, Quantity] = {}
     for name, value in zip(figure.usual, values, strict=False):
@@ -45,7 +45,7 @@ def usual(figure: Figure, values: list[Fraction], scale: Fraction = Fraction(1))
     return made
 
 
-def solved(figure: Figure, given_: dict[str, Quantity]) -> Solution:
+def solved(figure: PlaneFigure, given_: dict[str, Quantity]) -> Solution:
     """The solution; where no figure has these measurements, the example is drawn again."""
     try:
         return solve(figure, given_, PI)
@@ -87,7 +87,7 @@ SIZES = ([7, 9, 11, 13, 15], [1, 3, 9, 27, 81])
 
 
 @by_name
-def test_rearranged_forms_say_the_same(figure: Figure) -> None:
+def test_rearranged_forms_say_the_same(figure: PlaneFigure) -> None:
     """Putting the first form into each rearranged one gives back the quantity, for one order of sizes at least:
     a root or an arc sine means one of two solutions."""
     for relation in figure.relations:
@@ -108,7 +108,7 @@ def test_rearranged_forms_say_the_same(figure: Figure) -> None:
 
 
 @by_name
-def test_formulas_have_the_units_of_what_they_find(figure: Figure) -> None:
+def test_formulas_have_the_units_of_what_they_find(figure: PlaneFigure) -> None:
     scope = solve(figure, usual(figure, [Fraction(5), Fraction(3), Fraction(2)]), PI).scope()
     for relation in figure.relations:
         for quantity, text in relation.forms.items():
@@ -118,7 +118,7 @@ def test_formulas_have_the_units_of_what_they_find(figure: Figure) -> None:
 
 
 @by_name
-def test_declarations_only_name_what_they_declare(figure: Figure) -> None:
+def test_declarations_only_name_what_they_declare(figure: PlaneFigure) -> None:
     names = {m.name for m in figure.measures}
     texts = [text for relation in figure.relations for text in (*relation.forms, *relation.forms.values())]
     texts += [c.expression for c in figure.constraints] + [c.at for c in figure.constraints]
@@ -156,13 +156,17 @@ def check_outline(solution: Solution) -> None:
 
 @by_name
 @given(values=three)
-def test_area_and_perimeter_formulas_agree_with_the_outline(figure: Figure, values: list[Fraction]) -> None:
+def test_area_and_perimeter_formulas_agree_with_the_outline(
+    figure: PlaneFigure, values: list[Fraction]
+) -> None:
     check_outline(solved(figure, usual(figure, values)))
 
 
 @by_name
 @pytest.mark.parametrize("values", SHAPES, ids=["lean", "even", "tall"])
-def test_every_sufficient_set_of_givens_gives_the_figure_back(figure: Figure, values: list[Fraction]) -> None:
+def test_every_sufficient_set_of_givens_gives_the_figure_back(
+    figure: PlaneFigure, values: list[Fraction]
+) -> None:
     """Among the figures that have these measurements is the one that they were taken from."""
     chosen_freely = usual(figure, values)
     for name in figure.defaults:  # a triangle's offset is a choice, not a consequence
@@ -191,7 +195,7 @@ def test_every_sufficient_set_of_givens_gives_the_figure_back(figure: Figure, va
 
 def given_of(shape: str, **typed: str) -> dict[str, Quantity]:
     """Givens from plain numbers: lengths and areas in metres, angles in degrees."""
-    measures = {m.name: m for m in figures()[shape].measures}
+    measures = {m.name: m for m in plane_figures()[shape].measures}
     return {
         name: Quantity(
             Real.of(Fraction(text) / (360 if measures[name].kind == "angle" else 1)),
@@ -220,13 +224,13 @@ TWO = [  # shape, givens, a measure, its values: each worked by hand
 def test_both_solutions_are_found(
     shape: str, typed: dict[str, str], measure: str, values: list[float]
 ) -> None:
-    found = solutions(figures()[shape], given_of(shape, **typed), PI)
+    found = solutions(plane_figures()[shape], given_of(shape, **typed), PI)
     assert [round(float(one.values[measure].value), 12) for one in found] == [round(v, 12) for v in values]
 
 
 def test_no_closed_form_is_found_by_trial_with_proven_digits() -> None:
     """A segment's angle from its area and radius: θ - sin θ = 2 · area / r², against mpmath."""
-    (segment,) = solutions(figures()["segment"], given_of("segment", area="3", radius="2"), PI)
+    (segment,) = solutions(plane_figures()["segment"], given_of("segment", area="3", radius="2"), PI)
     step = next(step for step in segment.steps if step.equation)
     assert step.equation == ("area", "angle / 360° * pi radius^2 - 1/2 radius^2 sin(angle)")
     with mpmath.workdps(60):
@@ -240,7 +244,9 @@ def test_no_closed_form_is_found_by_trial_with_proven_digits() -> None:
 
 @by_name
 @given(values=three, scale=sizes)
-def test_scaling_scales_lengths_and_areas(figure: Figure, values: list[Fraction], scale: Fraction) -> None:
+def test_scaling_scales_lengths_and_areas(
+    figure: PlaneFigure, values: list[Fraction], scale: Fraction
+) -> None:
     small = solved(figure, usual(figure, values))
     large = solved(figure, usual(figure, values, scale))
     for measure in figure.measures:
@@ -252,7 +258,7 @@ def test_scaling_scales_lengths_and_areas(figure: Figure, values: list[Fraction]
 def solving_fault(shape: str, **given_: str) -> SolvingError:
     quantities = {name: evaluate(parse(text), Scope()) for name, text in given_.items()}
     with pytest.raises(SolvingError) as caught:
-        solve(figures()[shape], quantities, PI)
+        solve(plane_figures()[shape], quantities, PI)
     return caught.value
 
 
@@ -290,6 +296,6 @@ def test_impossible_givens_are_answered_in_words(
 
 
 def test_the_path_shows_only_the_steps_that_lead_there() -> None:
-    circle = solve(figures()["circle"], {"area": evaluate(parse("9π m²"), Scope())}, PI)
+    circle = solve(plane_figures()["circle"], {"area": evaluate(parse("9π m²"), Scope())}, PI)
     assert [step.formula for step in circle.path_to({"circumference"})] == ["sqrt(area / pi)", "2 pi radius"]
     assert circle.values["circumference"].value.exact == (PI * Real.of(6)).exact

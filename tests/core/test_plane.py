@@ -16,7 +16,7 @@ from hypothesis import strategies as st
 from shapely import affinity
 from shapely.geometry import Point, Polygon
 
-from mensuration.catalogue import figures
+from mensuration.catalogue import plane_figures
 from mensuration.expressions import Quantity
 from mensuration.numbers import PI, Real
 from mensuration.plane import Composition, PlacedPart, Placement, TooCrowded, compose, place
@@ -40,7 +40,7 @@ def placed(parts: list[Described]) -> Composition:
     made: list[PlacedPart] = []
     for index, p in enumerate(parts):
         quantities = {name: quantity(name, value) for name, value in p["given"].items()}
-        solution = solve(figures()[p["shape"]], quantities, PI)
+        solution = solve(plane_figures()[p["shape"]], quantities, PI)
         at = (Real.of(p["at"][0]), Real.of(p["at"][1]))
         placement = Placement(at, Real.of(Fraction(p["turn"], 360)), p["flip"])
         made.append(place(f"p{index}", index, p["join"], solution, placement))
@@ -122,7 +122,7 @@ def described(
     angles: st.SearchStrategy[Fraction],
 ) -> Any:
     def of(name: str) -> st.SearchStrategy[Described]:
-        by = DESCRIBED_BY.get(name, figures()[name].usual)
+        by = DESCRIBED_BY.get(name, plane_figures()[name].usual)
         given_ = {
             n: angles if n == "angle" else st.integers(3, 7).map(Fraction) if n == "sides" else lengths
             for n in by
@@ -140,7 +140,7 @@ def described(
             }
         )
 
-    names = list(figures())
+    names = list(plane_figures())
     parts = st.lists(st.sampled_from(names).flatmap(of), min_size=1, max_size=5)
 
     def first_added(drawn: list[Described]) -> list[Described]:

@@ -13,7 +13,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from shapely.geometry import Point, Polygon
 
-from mensuration.catalogue import figures
+from mensuration.catalogue import plane_figures
 from mensuration.expressions import Quantity, evaluate, parse, trigonometric
 from mensuration.expressions.evaluate import Scope
 from mensuration.numbers import PI, Exact, Real, Rounding
@@ -297,7 +297,7 @@ def test_words_that_can(name: str) -> None:
 
 
 def circle(x: str, y: str, radius: str) -> Edge:
-    solution = solve(figures()["circle"], {"radius": Quantity(Real.of(Fraction(radius)), LENGTH)}, PI)
+    solution = solve(plane_figures()["circle"], {"radius": Quantity(Real.of(Fraction(radius)), LENGTH)}, PI)
     return place("c", 0, "add", solution, Placement((Real.of(Fraction(x)), Real.of(Fraction(y))))).edges[0]
 
 
@@ -327,7 +327,7 @@ def test_touching_circles_meet_once_and_strangers_never() -> None:
 
 @given(st.integers(0, 720), st.floats(0.01, 0.99))
 def test_a_placed_arc_knows_where_its_points_are(turn: int, share: float) -> None:
-    solution = solve(figures()["quarter-circle"], {"radius": Quantity(Real.of(2), LENGTH)}, PI)
+    solution = solve(plane_figures()["quarter-circle"], {"radius": Quantity(Real.of(2), LENGTH)}, PI)
     for flip in (False, True):
         edge = place("q", 0, "add", solution, Placement(turn=Real.of(Fraction(turn, 360)), flip=flip)).edges[
             1

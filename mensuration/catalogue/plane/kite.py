@@ -3,18 +3,18 @@
 from mensuration.catalogue.figure import (
     Constraint,
     Default,
-    Figure,
     Grip,
     Line,
     Measure,
     Outline,
+    PlaneFigure,
     Relation,
     Span,
 )
 
 _RIGHT, _TOP, _LEFT, _BOTTOM = ("d1 / 2", "0"), ("0", "above"), ("-d1 / 2", "0"), ("0", "above - d2")
 
-FIGURE = Figure(
+FIGURE = PlaneFigure(
     name="kite",
     title="Kite",
     family="quadrilaterals",

@@ -3,18 +3,18 @@
 from mensuration.catalogue.figure import (
     Angle,
     Constraint,
-    Figure,
     Grip,
     Line,
     Measure,
     Outline,
+    PlaneFigure,
     Relation,
     Span,
 )
 
 _RIGHT, _TOP, _LEFT, _BOTTOM = ("d1 / 2", "0"), ("0", "d2 / 2"), ("-d1 / 2", "0"), ("0", "-d2 / 2")
 
-FIGURE = Figure(
+FIGURE = PlaneFigure(
     name="rhombus",
     title="Rhombus",
     family="quadrilaterals",

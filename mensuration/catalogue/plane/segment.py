@@ -4,11 +4,11 @@ from mensuration.catalogue.figure import (
     Angle,
     Arc,
     Constraint,
-    Figure,
     Grip,
     Line,
     Measure,
     Outline,
+    PlaneFigure,
     Relation,
     Span,
 )
@@ -16,7 +16,7 @@ from mensuration.catalogue.figure import (
 _CENTRE = ("0", "height - radius")
 _LEFT, _RIGHT = ("-chord / 2", "0"), ("chord / 2", "0")
 
-FIGURE = Figure(
+FIGURE = PlaneFigure(
     name="segment",
     title="Segment",
     family="round",

@@ -2,16 +2,16 @@
 
 from mensuration.catalogue.figure import (
     Arc,
-    Figure,
     Grip,
     Line,
     Measure,
     Outline,
+    PlaneFigure,
     Relation,
     Span,
 )
 
-FIGURE = Figure(
+FIGURE = PlaneFigure(
     name="semicircle",
     title="Semicircle",
     family="round",

@@ -2,16 +2,16 @@
 
 from mensuration.catalogue.figure import (
     Constraint,
-    Figure,
     Grip,
     Line,
     Measure,
     Outline,
+    PlaneFigure,
     Relation,
     Span,
 )
 
-FIGURE = Figure(
+FIGURE = PlaneFigure(
     name="rectangle",
     title="Rectangle",
     family="quadrilaterals",

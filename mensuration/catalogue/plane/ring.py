@@ -3,15 +3,15 @@
 from mensuration.catalogue.figure import (
     Arc,
     Constraint,
-    Figure,
     Grip,
     Measure,
     Outline,
+    PlaneFigure,
     Relation,
     Span,
 )
 
-FIGURE = Figure(
+FIGURE = PlaneFigure(
     name="ring",
     title="Ring",
     family="round",

@@ -7,11 +7,11 @@ from mensuration.catalogue.figure import (
     Angle,
     Constraint,
     Default,
-    Figure,
     Grip,
     Line,
     Measure,
     Outline,
+    PlaneFigure,
     Relation,
     Span,
 )
@@ -81,7 +81,7 @@ def _angle_sums() -> tuple[Constraint, ...]:
     ) + tuple(Constraint(f"180° - {a}", a, f"the angle {a} must be less than 180°") for a in "ABC")
 
 
-FIGURE = Figure(
+FIGURE = PlaneFigure(
     name="triangle",
     title="Triangle",
     family="triangles",

@@ -4,18 +4,18 @@ from mensuration.catalogue.figure import (
     Angle,
     Arc,
     Constraint,
-    Figure,
     Grip,
     Line,
     Measure,
     Outline,
+    PlaneFigure,
     Relation,
     Span,
 )
 
 _END = ("radius cos(angle)", "radius sin(angle)")
 
-FIGURE = Figure(
+FIGURE = PlaneFigure(
     name="sector",
     title="Sector",
     family="round",

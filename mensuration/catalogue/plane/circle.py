@@ -1,8 +1,8 @@
 """The circle (as a disc): centre at the anchor."""
 
-from mensuration.catalogue.figure import Arc, Figure, Grip, Measure, Outline, Relation, Span
+from mensuration.catalogue.figure import Arc, Grip, Measure, Outline, PlaneFigure, Relation, Span
 
-FIGURE = Figure(
+FIGURE = PlaneFigure(
     name="circle",
     title="Circle",
     family="round",

@@ -1,8 +1,8 @@
 """The ellipse: centre at the anchor, half axis a along x, half axis b along y."""
 
-from mensuration.catalogue.figure import Figure, Grip, Measure, Outline, Oval, Relation, Span
+from mensuration.catalogue.figure import Grip, Measure, Outline, Oval, PlaneFigure, Relation, Span
 
-FIGURE = Figure(
+FIGURE = PlaneFigure(
     name="ellipse",
     title="Ellipse",
     family="round",

@@ -2,16 +2,16 @@
 
 from mensuration.catalogue.figure import (
     Default,
-    Figure,
     Grip,
     Line,
     Measure,
     Outline,
+    PlaneFigure,
     Relation,
     Span,
 )
 
-FIGURE = Figure(
+FIGURE = PlaneFigure(
     name="trapezoid",
     title="Trapezoid",
     family="quadrilaterals",

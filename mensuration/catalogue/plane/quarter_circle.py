@@ -2,16 +2,16 @@
 
 from mensuration.catalogue.figure import (
     Arc,
-    Figure,
     Grip,
     Line,
     Measure,
     Outline,
+    PlaneFigure,
     Relation,
     Span,
 )
 
-FIGURE = Figure(
+FIGURE = PlaneFigure(
     name="quarter-circle",
     title="Quarter circle",
     family="round",

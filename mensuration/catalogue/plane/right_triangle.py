@@ -3,16 +3,16 @@
 from mensuration.catalogue.figure import (
     Angle,
     Constraint,
-    Figure,
     Grip,
     Line,
     Measure,
     Outline,
+    PlaneFigure,
     Relation,
     Span,
 )
 
-FIGURE = Figure(
+FIGURE = PlaneFigure(
     name="right-triangle",
     title="Right triangle",
     family="triangles",

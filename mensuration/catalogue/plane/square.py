@@ -1,8 +1,8 @@
 """The square: lower left corner at the anchor, sides along +x and +y."""
 
-from mensuration.catalogue.figure import Figure, Grip, Line, Measure, Outline, Relation, Span
+from mensuration.catalogue.figure import Grip, Line, Measure, Outline, PlaneFigure, Relation, Span
 
-FIGURE = Figure(
+FIGURE = PlaneFigure(
     name="square",
     title="Square",
     family="quadrilaterals",

@@ -3,16 +3,16 @@
 from mensuration.catalogue.figure import (
     Angle,
     Constraint,
-    Figure,
     Grip,
     Line,
     Measure,
     Outline,
+    PlaneFigure,
     Relation,
     Span,
 )
 
-FIGURE = Figure(
+FIGURE = PlaneFigure(
     name="parallelogram",
     title="Parallelogram",
     family="quadrilaterals",

@@ -3,11 +3,11 @@
 from mensuration.catalogue.figure import (
     XY,
     Counted,
-    Figure,
     Grip,
     Line,
     Measure,
     Outline,
+    PlaneFigure,
     Relation,
     Span,
 )
@@ -31,12 +31,12 @@ def _outline(sides: int) -> Outline:
     return Outline(_corner(0, sides), edges)
 
 
-FIGURE = Figure(
+FIGURE = PlaneFigure(
     name="regular-polygon",
     title="Regular polygon",
     family="polygons",
     measures=(
-        Measure("sides", "n", "count"),
+        Measure("sides", "n", "count", most=MOST_SIDES),
         Measure("side", "s"),
         Measure("apothem", "a"),
         Measure("circumradius", "R"),
@@ -69,7 +69,7 @@ FIGURE = Figure(
             "perimeter and apothem put in terms of the side",
         ),
     ),
-    outline=Counted("sides", _outline, MOST_SIDES),
+    outline=Counted("sides", _outline),
     starting={"sides": "6", "side": "1"},
     spans=(
         Span("side", ("-side / 2", "-apothem"), ("side / 2", "-apothem")),

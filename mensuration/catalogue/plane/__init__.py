@@ -1,0 +1,1 @@
+"""The plane figures: one module declares one ``FIGURE``."""

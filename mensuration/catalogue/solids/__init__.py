@@ -1,0 +1,1 @@
+"""The solids: one module declares one ``FIGURE`` (or several ``FIGURES``)."""
