@@ -32,6 +32,7 @@ class Measure:
     """A quantity of the figure. ``kind`` is ``length``, ``area``, ``volume``, ``angle`` or ``count``.
 
     ``signed`` ones may be any size, also 0 or less; a count is a whole number of edges, from 3 to ``most``.
+    A ``further`` one is beside the point where the figure is only the base of another.
     """
 
     name: str
@@ -39,6 +40,7 @@ class Measure:
     kind: str = "length"
     signed: bool = False
     most: int = 0
+    further: bool = False
 
     @property
     def title(self) -> str:

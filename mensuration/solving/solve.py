@@ -263,7 +263,11 @@ def _check_count(measure: Measure, quantity: Quantity) -> None:
 def _check_found(figure: Figure, values: Mapping[str, Quantity], steps: list[Step]) -> None:
     for step in steps:
         measure = figure.measure(step.quantity)
-        if measure is not None and not measure.signed and values[step.quantity].value.sign() <= 0:
+        if measure is None:
+            continue
+        if measure.kind == "count":
+            _check_count(measure, values[step.quantity])
+        if not measure.signed and values[step.quantity].value.sign() <= 0:
             raise SolvingError(
                 "impossible",
                 f"no {figure.title.lower()} has these measurements: its {step.quantity} would not be more than 0",

@@ -24,6 +24,8 @@ FIGURE = PlaneFigure(
         Measure("lean", "x", signed=True),
         Measure("area", "A", "area"),
         Measure("perimeter", "P"),
+        Measure("long_diagonal", "e", further=True),
+        Measure("short_diagonal", "f", further=True),
     ),
     relations=(
         Relation(
@@ -48,6 +50,26 @@ FIGURE = PlaneFigure(
                 "side": "perimeter / 2 - base",
             },
             "two pairs of equal opposite sides",
+        ),
+        Relation(
+            {"long_diagonal": "sqrt(base^2 + side^2 + 2 base side abs(cos(angle)))"}, "the law of cosines"
+        ),
+        Relation(
+            {"short_diagonal": "sqrt(base^2 + side^2 - 2 base side abs(cos(angle)))"}, "the law of cosines"
+        ),
+        Relation(
+            {
+                "long_diagonal": "sqrt(2 base^2 + 2 side^2 - short_diagonal^2)",
+                "short_diagonal": "sqrt(2 base^2 + 2 side^2 - long_diagonal^2)",
+                "base": "sqrt((long_diagonal^2 + short_diagonal^2) / 2 - side^2)",
+                "side": "sqrt((long_diagonal^2 + short_diagonal^2) / 2 - base^2)",
+            },
+            "the squares of the diagonals together are those of the four sides",
+        ),
+        Relation(
+            {"angle": "acos((long_diagonal^2 - short_diagonal^2) / (4 base side))"},
+            "the laws of cosines, one less the other",
+            second={"angle": "180° - acos((long_diagonal^2 - short_diagonal^2) / (4 base side))"},
         ),
     ),
     constraints=(

@@ -22,6 +22,7 @@ FIGURE = PlaneFigure(
         Measure("diagonal", "d"),
         Measure("area", "A", "area"),
         Measure("perimeter", "P"),
+        Measure("circumradius", "R", further=True),
     ),
     relations=(
         Relation(
@@ -43,6 +44,9 @@ FIGURE = PlaneFigure(
                 "height": "sqrt(diagonal^2 - width^2)",
             },
             "Pythagoras in the half rectangle",
+        ),
+        Relation(
+            {"circumradius": "diagonal / 2", "diagonal": "2 circumradius"}, "the circle through every corner"
         ),
         Relation(
             {"width": "perimeter / 4 - sqrt((perimeter / 4)^2 - area)"},

@@ -42,6 +42,8 @@ FIGURE = PlaneFigure(
         Measure("circumradius", "R"),
         Measure("perimeter", "P"),
         Measure("area", "A", "area"),
+        Measure("central_angle", r"\delta", "angle", further=True),
+        Measure("interior_angle", r"\epsilon", "angle", further=True),
     ),
     relations=(
         Relation(
@@ -67,6 +69,13 @@ FIGURE = PlaneFigure(
         Relation(
             {"side": "2 sqrt(area tan(180° / sides) / sides)"},
             "perimeter and apothem put in terms of the side",
+        ),
+        Relation(
+            {"central_angle": "360° / sides", "sides": "360° / central_angle"}, "the turn in equal shares"
+        ),
+        Relation(
+            {"interior_angle": "180° - central_angle", "central_angle": "180° - interior_angle"},
+            "the sum of the angles in one of the triangles round the centre",
         ),
     ),
     outline=Counted("sides", _outline),

@@ -26,6 +26,7 @@ FIGURE = PlaneFigure(
         Measure("height", "h"),
         Measure("area", "A", "area"),
         Measure("perimeter", "P"),
+        Measure("inradius", "r", further=True),
     ),
     relations=(
         Relation(
@@ -59,6 +60,7 @@ FIGURE = PlaneFigure(
             "the sine at the base",
             second={"angle": "180° - asin(height / side)"},
         ),
+        Relation({"inradius": "height / 2", "height": "2 inradius"}, "the circle that touches every side"),
     ),
     constraints=(
         Constraint("2 side - d1", "side", "the side must be more than half of each diagonal"),

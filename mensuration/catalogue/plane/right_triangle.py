@@ -24,6 +24,10 @@ FIGURE = PlaneFigure(
         Measure("angle", r"\alpha", "angle"),
         Measure("area", "A", "area"),
         Measure("perimeter", "P"),
+        Measure("other_angle", r"\beta", "angle", further=True),
+        Measure("altitude", "q", further=True),
+        Measure("inradius", "r", further=True),
+        Measure("circumradius", "R", further=True),
     ),
     relations=(
         Relation(
@@ -58,7 +62,60 @@ FIGURE = PlaneFigure(
             {"base": "hypotenuse cos(angle)", "hypotenuse": "base / cos(angle)"},
             "the cosine: adjacent over hypotenuse",
         ),
-        Relation({"perimeter": "base + height + hypotenuse"}, "the sum of the sides"),
+        Relation(
+            {
+                "perimeter": "base + height + hypotenuse",
+                "hypotenuse": "perimeter - base - height",
+                "base": "perimeter - height - hypotenuse",
+                "height": "perimeter - base - hypotenuse",
+            },
+            "the sum of the sides",
+        ),
+        Relation(
+            {"hypotenuse": "perimeter / 2 - 2 area / perimeter"},
+            "(perimeter - hypotenuse)² is (base + height)², which is hypotenuse² + 4 area",
+        ),
+        Relation(
+            {"base": "(sqrt(hypotenuse^2 + 4 area) - sqrt(hypotenuse^2 - 4 area)) / 2"},
+            "(base + height)² is hypotenuse² + 4 area, (base - height)² is hypotenuse² - 4 area",
+            second={"base": "(sqrt(hypotenuse^2 + 4 area) + sqrt(hypotenuse^2 - 4 area)) / 2"},
+        ),
+        Relation({"base": "sqrt(2 area / tan(angle))"}, "area is half of base² tan(angle)"),
+        Relation(
+            {"base": "(perimeter^2 - 2 perimeter height) / (2 (perimeter - height))"},
+            "Pythagoras with the hypotenuse perimeter - base - height",
+        ),
+        Relation(
+            {"height": "(perimeter^2 - 2 perimeter base) / (2 (perimeter - base))"},
+            "Pythagoras with the hypotenuse perimeter - base - height",
+        ),
+        Relation(
+            {"base": "(perimeter - hypotenuse - sqrt(2 hypotenuse^2 - (perimeter - hypotenuse)^2)) / 2"},
+            "base and height have the sum perimeter - hypotenuse, their squares the sum hypotenuse²",
+            second={
+                "base": "(perimeter - hypotenuse + sqrt(2 hypotenuse^2 - (perimeter - hypotenuse)^2)) / 2"
+            },
+        ),
+        Relation(
+            {"hypotenuse": "perimeter / (1 + sin(angle) + cos(angle))"}, "base and height by cosine and sine"
+        ),
+        Relation({"other_angle": "90° - angle", "angle": "90° - other_angle"}, "the sum of the angles"),
+        Relation(
+            {"altitude": "base height / hypotenuse"},
+            "the area twice: on the legs and on the hypotenuse",
+        ),
+        Relation(
+            {"area": "1/2 hypotenuse altitude", "hypotenuse": "2 area / altitude"},
+            "half of hypotenuse times altitude",
+        ),
+        Relation(
+            {"inradius": "(base + height - hypotenuse) / 2", "hypotenuse": "base + height - 2 inradius"},
+            "the pieces of the legs beside the circle inside",
+        ),
+        Relation(
+            {"circumradius": "hypotenuse / 2", "hypotenuse": "2 circumradius"},
+            "the circle on the hypotenuse as diameter",
+        ),
     ),
     constraints=(
         Constraint("hypotenuse - base", "hypotenuse", "the hypotenuse must be longer than the base"),

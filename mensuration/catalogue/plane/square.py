@@ -11,11 +11,17 @@ FIGURE = PlaneFigure(
         Measure("diagonal", "d"),
         Measure("area", "A", "area"),
         Measure("perimeter", "P"),
+        Measure("inradius", "r", further=True),
+        Measure("circumradius", "R", further=True),
     ),
     relations=(
         Relation({"area": "side^2", "side": "sqrt(area)"}, "unit squares in rows and columns"),
         Relation({"perimeter": "4 side", "side": "perimeter / 4"}, "four equal sides"),
         Relation({"diagonal": "side sqrt(2)", "side": "diagonal / sqrt(2)"}, "Pythagoras in the half square"),
+        Relation({"inradius": "side / 2", "side": "2 inradius"}, "the circle that touches every side"),
+        Relation(
+            {"circumradius": "diagonal / 2", "diagonal": "2 circumradius"}, "the circle through every corner"
+        ),
     ),
     outline=Outline(
         ("0", "0"),

@@ -25,6 +25,7 @@ FIGURE = PlaneFigure(
         Measure("right", "r"),
         Measure("area", "A", "area"),
         Measure("perimeter", "P"),
+        Measure("midline", "m", further=True),
     ),
     relations=(
         Relation(
@@ -72,6 +73,14 @@ FIGURE = PlaneFigure(
                 "right": "perimeter - base - top - left",
             },
             "the sum of the sides",
+        ),
+        Relation(
+            {"midline": "(base + top) / 2", "base": "2 midline - top", "top": "2 midline - base"},
+            "half way between base and top",
+        ),
+        Relation(
+            {"area": "midline height", "midline": "area / height", "height": "area / midline"},
+            "the rectangle as wide as the midline",
         ),
     ),
     defaults={"offset": Default("(base - top) / 2", needs=("height",))},

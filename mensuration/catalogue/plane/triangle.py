@@ -67,6 +67,52 @@ def _areas() -> tuple[Relation, ...]:
     )
 
 
+def _further() -> tuple[Relation, ...]:
+    heights = tuple(
+        Relation(
+            {f"height_{a}": f"2 area / {a}", a: f"2 area / height_{a}", "area": f"1/2 {a} height_{a}"},
+            "any side may be the base",
+        )
+        for a in "ab"
+    )
+    medians = tuple(
+        Relation(
+            {
+                f"median_{a}": f"1/2 sqrt(2 {b}^2 + 2 {c}^2 - {a}^2)",
+                a: f"sqrt(2 {b}^2 + 2 {c}^2 - 4 median_{a}^2)",
+                b: f"sqrt(2 median_{a}^2 + {a}^2 / 2 - {c}^2)",
+                c: f"sqrt(2 median_{a}^2 + {a}^2 / 2 - {b}^2)",
+            },
+            "a parallelogram's diagonals: their squares together are those of the four sides",
+        )
+        for a, b, c in _SIDES
+    )
+    return (
+        *heights,
+        *medians,
+        Relation(
+            {
+                "inradius": "2 area / perimeter",
+                "area": "inradius perimeter / 2",
+                "perimeter": "2 area / inradius",
+            },
+            "three triangles from the middle of the circle inside",
+        ),
+        *(
+            Relation(
+                {
+                    "circumradius": f"{a} / (2 sin({a.upper()}))",
+                    a: f"2 circumradius sin({a.upper()})",
+                    a.upper(): f"asin({a} / (2 circumradius))",
+                },
+                "the law of sines: every side over its sine is the circle's diameter",
+                second={a.upper(): f"180° - asin({a} / (2 circumradius))"},
+            )
+            for a, _, _ in _SIDES
+        ),
+    )
+
+
 def _inequalities() -> tuple[Constraint, ...]:
     return tuple(
         Constraint(f"{b} + {c} - {a}", a, f"the sides can't meet: {b} + {c} must be more than {a}")
@@ -97,6 +143,13 @@ FIGURE = PlaneFigure(
         Measure("offset", "x", signed=True),
         Measure("area", r"\mathrm{area}", "area"),
         Measure("perimeter", "P"),
+        Measure("height_a", "h_a", further=True),
+        Measure("height_b", "h_b", further=True),
+        Measure("median_a", "m_a", further=True),
+        Measure("median_b", "m_b", further=True),
+        Measure("median_c", "m_c", further=True),
+        Measure("inradius", "r", further=True),
+        Measure("circumradius", "R", further=True),
     ),
     relations=(
         Relation({"c": "base", "base": "c"}, "side c is the base"),
@@ -148,6 +201,7 @@ FIGURE = PlaneFigure(
             },
             "the sum of the sides",
         ),
+        *_further(),
     ),
     constraints=(*_inequalities(), *_angle_sums()),
     defaults={"offset": Default("base / 2", needs=("height",))},

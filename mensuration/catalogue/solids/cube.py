@@ -1,0 +1,59 @@
+"""The cube: a cuboid of equal sides."""
+
+from mensuration.catalogue.figure import XYZ, Faces, Measure, Relation, Solid, Stretch
+from mensuration.catalogue.solids.cuboid import CORNERS, FACES
+
+
+def _equal(corner: XYZ) -> XYZ:
+    x, y, z = ("0" if text == "0" else "side" for text in corner)
+    return x, y, z
+
+
+FIGURE = Solid(
+    name="cube",
+    title="Cube",
+    family="boxes and prisms",
+    synonyms=("die", "dice", "box", "regular hexahedron"),
+    measures=(
+        Measure("side", "a"),
+        Measure("face_diagonal", "e"),
+        Measure("diagonal", "d"),
+        Measure("inradius", "r"),
+        Measure("circumradius", "R"),
+        Measure("base_area", "B", "area"),
+        Measure("lateral", "L", "area"),
+        Measure("surface", "S", "area"),
+        Measure("volume", "V", "volume"),
+    ),
+    relations=(
+        Relation({"volume": "side^3", "side": "cbrt(volume)"}, "unit cubes in rows, columns and layers"),
+        Relation({"surface": "6 side^2", "side": "sqrt(surface / 6)"}, "six equal squares"),
+        Relation({"lateral": "4 side^2", "side": "sqrt(lateral / 4)"}, "four of the squares"),
+        Relation({"base_area": "side^2", "side": "sqrt(base_area)"}, "one of the squares"),
+        Relation(
+            {"face_diagonal": "side sqrt(2)", "side": "face_diagonal / sqrt(2)"}, "Pythagoras in a face"
+        ),
+        Relation({"diagonal": "side sqrt(3)", "side": "diagonal / sqrt(3)"}, "Pythagoras twice"),
+        Relation({"inradius": "side / 2", "side": "2 inradius"}, "the ball that touches every face"),
+        Relation(
+            {"circumradius": "diagonal / 2", "diagonal": "2 circumradius"}, "the ball through every corner"
+        ),
+    ),
+    body=Faces({name: _equal(corner) for name, corner in CORNERS.items()}, FACES),
+    starting={"side": "3"},
+    stretches=(
+        Stretch("side", ("0", "0", "0"), ("side", "0", "0"), -1),
+        Stretch("face_diagonal", ("0", "0", "0"), ("side", "0", "side"), 0, always=False),
+        Stretch("diagonal", ("0", "0", "0"), ("side", "side", "side"), 0, always=False),
+        Stretch(
+            "inradius",
+            ("side / 2", "side / 2", "side / 2"),
+            ("side / 2", "side / 2", "side"),
+            0,
+            always=False,
+        ),
+        Stretch(
+            "circumradius", ("side / 2", "side / 2", "side / 2"), ("side", "side", "side"), 0, always=False
+        ),
+    ),
+)

@@ -1,0 +1,34 @@
+"""The ellipsoid, of which only the volume has a formula."""
+
+from mensuration.catalogue.figure import Ellipsoid, Measure, Relation, Solid, Stretch
+
+FIGURE = Solid(
+    name="ellipsoid",
+    title="Ellipsoid",
+    family="round solids",
+    synonyms=("egg", "oval solid", "spheroid", "lentil"),
+    measures=(
+        Measure("a", "a"),
+        Measure("b", "b"),
+        Measure("c", "c"),
+        Measure("volume", "V", "volume"),
+    ),
+    relations=(
+        Relation(
+            {
+                "volume": "4/3 pi a b c",
+                "a": "3 volume / (4 pi b c)",
+                "b": "3 volume / (4 pi a c)",
+                "c": "3 volume / (4 pi a b)",
+            },
+            "a sphere stretched along three axes",
+        ),
+    ),
+    body=Ellipsoid("a", "b", "c"),
+    starting={"a": "4", "b": "3", "c": "2"},
+    stretches=(
+        Stretch("a", ("0", "0", "0"), ("a", "0", "0"), 0),
+        Stretch("b", ("0", "0", "0"), ("0", "-b", "0"), 0),
+        Stretch("c", ("0", "0", "0"), ("0", "0", "c"), 0),
+    ),
+)

@@ -1,0 +1,108 @@
+"""The hollow cylinder: a ring raised straight up."""
+
+from mensuration.catalogue.figure import Constraint, Measure, Relation, Run, Solid, Stretch, Turned
+
+FIGURE = Solid(
+    name="hollow-cylinder",
+    title="Hollow cylinder",
+    family="round solids",
+    synonyms=("pipe", "tube", "ring prism", "cylindrical shell", "washer", "annular cylinder"),
+    measures=(
+        Measure("outer", "R"),
+        Measure("inner", "r"),
+        Measure("thickness", "t"),
+        Measure("height", "h"),
+        Measure("base_area", "B", "area"),
+        Measure("outer_lateral", "L_R", "area"),
+        Measure("inner_lateral", "L_r", "area"),
+        Measure("surface", "S", "area"),
+        Measure("volume", "V", "volume"),
+    ),
+    relations=(
+        Relation(
+            {"thickness": "outer - inner", "outer": "inner + thickness", "inner": "outer - thickness"},
+            "the difference of the radii",
+        ),
+        Relation(
+            {
+                "base_area": "pi (outer^2 - inner^2)",
+                "outer": "sqrt(base_area / pi + inner^2)",
+                "inner": "sqrt(outer^2 - base_area / pi)",
+            },
+            "the disc less the smaller disc",
+        ),
+        Relation(
+            {
+                "volume": "pi (outer^2 - inner^2) height",
+                "height": "volume / (pi (outer^2 - inner^2))",
+                "outer": "sqrt(volume / (pi height) + inner^2)",
+                "inner": "sqrt(outer^2 - volume / (pi height))",
+            },
+            "the cylinder less the smaller cylinder",
+        ),
+        Relation(
+            {"volume": "base_area height", "base_area": "volume / height", "height": "volume / base_area"},
+            "base area times height",
+        ),
+        Relation(
+            {
+                "outer_lateral": "2 pi outer height",
+                "outer": "outer_lateral / (2 pi height)",
+                "height": "outer_lateral / (2 pi outer)",
+            },
+            "the outside, unrolled",
+        ),
+        Relation(
+            {
+                "inner_lateral": "2 pi inner height",
+                "inner": "inner_lateral / (2 pi height)",
+                "height": "inner_lateral / (2 pi inner)",
+            },
+            "the inside, unrolled",
+        ),
+        Relation(
+            {
+                "surface": "2 base_area + outer_lateral + inner_lateral",
+                "base_area": "(surface - outer_lateral - inner_lateral) / 2",
+                "outer_lateral": "surface - 2 base_area - inner_lateral",
+                "inner_lateral": "surface - 2 base_area - outer_lateral",
+            },
+            "two rings, the outside and the inside",
+        ),
+        Relation(
+            {
+                "surface": "2 pi (outer + inner) (thickness + height)",
+                "height": "surface / (2 pi (outer + inner)) - thickness",
+            },
+            "the same, put together",
+        ),
+        Relation(
+            {"inner": "(base_area / (pi thickness) - thickness) / 2"},
+            "the base area as (outer + inner) times thickness times pi",
+        ),
+        Relation(
+            {"inner": "(volume / (pi thickness height) - thickness) / 2"},
+            "the volume as (outer + inner) times thickness times height times pi",
+        ),
+    ),
+    constraints=(
+        Constraint("outer - inner", "inner", "the inner radius must be less than the outer radius"),
+        Constraint("outer - thickness", "thickness", "the wall must be thinner than the outer radius"),
+    ),
+    body=Turned(
+        ("inner", "0"),
+        (
+            Run("bottom", ("outer", "0")),
+            Run("outside", ("outer", "height")),
+            Run("top", ("inner", "height")),
+            Run("inside", ("inner", "0")),
+        ),
+    ),
+    starting={"outer": "2", "inner": "3/2", "height": "4"},
+    stretches=(
+        Stretch("outer", ("0", "0", "height"), ("outer", "0", "height"), 0),
+        Stretch("inner", ("0", "0", "height"), ("-inner", "0", "height"), 0, unless="thickness"),
+        Stretch("thickness", ("-outer", "0", "height"), ("-inner", "0", "height"), 0, always=False),
+        Stretch("height", ("outer", "0", "0"), ("outer", "0", "height"), -1),
+    ),
+)

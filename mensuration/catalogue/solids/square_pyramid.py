@@ -1,0 +1,107 @@
+"""The pyramid on a square, its point above the middle."""
+
+from mensuration.catalogue.figure import Constraint, Faces, Measure, Relation, Solid, Stretch
+
+_HALF = "side / 2"
+_CORNERS = {
+    "front left": (f"-{_HALF}", f"-{_HALF}", "0"),
+    "front right": (_HALF, f"-{_HALF}", "0"),
+    "back right": (_HALF, _HALF, "0"),
+    "back left": (f"-{_HALF}", _HALF, "0"),
+    "point": ("0", "0", "height"),
+}
+_FACES = {
+    "bottom": ("front left", "back left", "back right", "front right"),
+    "front": ("front left", "front right", "point"),
+    "right": ("front right", "back right", "point"),
+    "back": ("back right", "back left", "point"),
+    "left": ("back left", "front left", "point"),
+}
+
+FIGURE = Solid(
+    name="square-pyramid",
+    title="Square pyramid",
+    family="pointed solids",
+    synonyms=("pyramid", "spire", "tent roof"),
+    measures=(
+        Measure("side", "a"),
+        Measure("height", "h"),
+        Measure("slant", "s"),
+        Measure("edge", "e"),
+        Measure("base_area", "B", "area"),
+        Measure("lateral", "L", "area"),
+        Measure("surface", "S", "area"),
+        Measure("volume", "V", "volume"),
+    ),
+    relations=(
+        Relation({"base_area": "side^2", "side": "sqrt(base_area)"}, "the square it stands on"),
+        Relation(
+            {
+                "slant": "sqrt(height^2 + (side / 2)^2)",
+                "height": "sqrt(slant^2 - (side / 2)^2)",
+                "side": "2 sqrt(slant^2 - height^2)",
+            },
+            "Pythagoras from the middle to the middle of a side",
+        ),
+        Relation(
+            {
+                "edge": "sqrt(height^2 + side^2 / 2)",
+                "height": "sqrt(edge^2 - side^2 / 2)",
+                "side": "sqrt(2 (edge^2 - height^2))",
+            },
+            "Pythagoras from the middle to a corner",
+        ),
+        Relation(
+            {
+                "edge": "sqrt(slant^2 + (side / 2)^2)",
+                "slant": "sqrt(edge^2 - (side / 2)^2)",
+                "side": "2 sqrt(edge^2 - slant^2)",
+            },
+            "Pythagoras in half of a sloping face",
+        ),
+        Relation(
+            {
+                "volume": "1/3 side^2 height",
+                "height": "3 volume / side^2",
+                "side": "sqrt(3 volume / height)",
+            },
+            "a third of the prism round it",
+        ),
+        Relation(
+            {"lateral": "2 side slant", "slant": "lateral / (2 side)", "side": "lateral / (2 slant)"},
+            "four triangles",
+        ),
+        Relation(
+            {
+                "surface": "base_area + lateral",
+                "base_area": "surface - lateral",
+                "lateral": "surface - base_area",
+            },
+            "the square and the sloping faces",
+        ),
+        Relation({"side": "sqrt(slant^2 + surface) - slant"}, "surface is side² + 2 side slant"),
+        Relation({"side": "surface / sqrt(2 surface + 4 height^2)"}, "(surface - side²)² is (2 side slant)²"),
+        Relation(
+            {"side": "sqrt(sqrt(4 height^4 + lateral^2) - 2 height^2)"}, "lateral² is 4 side² height² + side⁴"
+        ),
+    ),
+    constraints=(
+        Constraint("slant - height", "slant", "the slant height must be more than the height"),
+        Constraint("edge - slant", "edge", "the sloping edge must be longer than the slant height"),
+        Constraint("edge - height", "edge", "the sloping edge must be longer than the height"),
+        Constraint("surface - 2 side^2", "surface", "the surface must be more than twice the base area"),
+        Constraint("surface - 2 base_area", "surface", "the surface must be more than twice the base area"),
+        Constraint("lateral - base_area", "lateral", "the sloping faces must have more area than the base"),
+        Constraint("surface - lateral", "surface", "the surface must be more than the sloping faces alone"),
+        Constraint("2 lateral - surface", "lateral", "the sloping faces must have more area than the base"),
+    ),
+    body=Faces(_CORNERS, _FACES),
+    starting={"side": "4", "height": "3"},
+    stretches=(
+        Stretch("side", _CORNERS["front left"], _CORNERS["front right"], -1),
+        Stretch("height", ("0", "0", "0"), ("0", "0", "height"), 0),
+        Stretch("slant", ("side / 2", "0", "0"), ("0", "0", "height"), 0, always=False),
+        Stretch("edge", _CORNERS["point"], _CORNERS["front left"], -1, always=False),
+    ),
+    right_angles=((("0", "0", "0"), (_HALF, "0", "0"), ("0", "0", "height")),),
+)
