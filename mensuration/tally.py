@@ -7,8 +7,8 @@ from dataclasses import replace
 from functools import cached_property, lru_cache
 from typing import Any
 
-from mensuration.expressions import Path, Quantity, parse, paths
-from mensuration.expressions.write import Leaf, Written, write
+from mensuration.expressions import Quantity
+from mensuration.expressions.write import Written
 from mensuration.numbers import NotClosed, Real
 from mensuration.outlines import OUTLINE
 from mensuration.plane import AreaShare, Composition, PlacedPart, Stretch, compose
@@ -16,7 +16,7 @@ from mensuration.plane.cutting import Cut, TooManyPieces, cut
 from mensuration.plane.edges import Spot
 from mensuration.plane.paths import edge_segment, roomy_spot
 from mensuration.plane.regions import Region, regions_of
-from mensuration.solving import Step
+from mensuration.steps import formula_of, length_of
 from mensuration.telling import Teller, told
 from mensuration.units import Kind
 from mensuration.ways import DoesNotFit, Way, usual_way, way_named, ways_of
@@ -205,7 +205,7 @@ class PlaneTallies:
         if share.role == "part" and part.solution.figure.name == OUTLINE:
             entry.update(_outline_steps(part, self.teller, self.length))
         elif share.role == "part":
-            entry.update(_formula_of(part, "area", self.teller))
+            entry.update(formula_of(part, "area", self.teller))
         elif share.role == "common":
             entry["title"] = f"common with {part.name}"
             entry["note"] = "what lies in all parts so far"
@@ -263,7 +263,7 @@ class PlaneTallies:
     def _length_of(self, part: PlacedPart, stretch: Stretch) -> dict[str, Any]:
         none: dict[str, Any] = {"steps": [], "formula": None, "numbers": None}
         if stretch.whole:
-            return _whole_length(part, stretch.edge.formula, self.teller)
+            return length_of(part, stretch.edge.formula, self.teller)
         others = self._gone(stretch) if stretch.role == "outline" else None
         if others is None:
             return none
@@ -295,100 +295,3 @@ def _outline_steps(part: PlacedPart, teller: Teller, length: Kind) -> dict[str, 
     )
     region = regions_of(alone.arrangement, alone.covers, teller.pi)
     return as_steps(way_named(usual_way(region), region), teller, length)
-
-
-@lru_cache(maxsize=4000)
-def _formula_of(part: PlacedPart, quantity: str, teller: Teller) -> dict[str, Any]:
-    """Steps to the quantity, its formula and the numbers in place."""
-    solution = part.solution
-    if quantity in solution.given:
-        symbol = _symbol(part)(Path((quantity,)))
-        return {"formula": told(symbol), "numbers": told(_number(part, teller)(Path((quantity,))))}
-    path = solution.path_to({quantity})
-    last = path[-1]
-    return {
-        "steps": [_step(part, step, teller) for step in path[:-1]],
-        **_told_step(part, last, teller),
-    }
-
-
-def _step(part: PlacedPart, step: Step, teller: Teller) -> dict[str, Any]:
-    value = teller.written(part.solution.values[step.quantity])
-    return {"quantity": step.quantity, **_told_step(part, step, teller), "value": told(value)}
-
-
-def _told_step(part: PlacedPart, step: Step, teller: Teller) -> dict[str, Any]:
-    if step.equation is None:
-        return _written(part, step.quantity, step.formula, teller)
-    return _by_trial(part, step, teller)
-
-
-def _by_trial(part: PlacedPart, step: Step, teller: Teller) -> dict[str, Any]:
-    """An equation without a closed form: with its numbers in place, the unknown left as it is."""
-    assert step.equation is not None
-    left, right = (parse(text) for text in step.equation)
-    symbol, number = _symbol(part), _number(part, teller)
-
-    def placed(path: Path) -> Written:
-        return number(path) if path.text in part.solution.given or path.text == "pi" else symbol(path)
-
-    one, two = write(left, symbol), write(right, symbol)
-    three, four = write(left, placed), write(right, placed, times=True)
-    unknown = symbol(Path((step.quantity,)))
-    return {
-        "formula": {"tex": f"{one.tex} = {two.tex}", "text": f"{one.text} = {two.text}"},
-        "numbers": {
-            "tex": rf"{three.tex} = {four.tex}\ \text{{(no closed form: by trial)}}\quad {unknown.tex}",
-            "text": f"{three.text} = {four.text} (no closed form: by trial), {unknown.text}",
-        },
-    }
-
-
-def _written(part: PlacedPart, quantity: str, formula: str, teller: Teller) -> dict[str, Any]:
-    tree = parse(formula)
-    symbol = _symbol(part)
-    left = symbol(Path((quantity,)))
-    right = write(tree, symbol)
-    return {
-        "formula": told(Written(f"{left.tex} = {right.tex}", f"{left.text} = {right.text}")),
-        "numbers": told(write(tree, _number(part, teller), times=True)),
-    }
-
-
-def _symbol(part: PlacedPart) -> Leaf:
-    def symbol(path: Path) -> Written:
-        measure = part.solution.figure.measure(path.text)
-        if measure is None:
-            return Written(r"\pi", "π")
-        return Written(measure.symbol, measure.name)
-
-    return symbol
-
-
-def _number(part: PlacedPart, teller: Teller) -> Leaf:
-    """The value in place of a name; a given's is marked so that a click can find it."""
-
-    def numbered(path: Path) -> Written:
-        if path.names == ("pi",):
-            rational = teller.pi.rational
-            return Written(r"\pi", "π") if rational is None else teller.written(Quantity(teller.pi))
-        written = teller.written(part.solution.values[path.text])
-        if path.text not in part.solution.given:
-            return written
-        marked = rf"\htmlData{{part={part.name}, given={path.text}}}{{{written.tex}}}"
-        return Written(marked, written.text, written.binds)
-
-    return numbered
-
-
-@lru_cache(maxsize=4000)
-def _whole_length(part: PlacedPart, formula: str, teller: Teller) -> dict[str, Any]:
-    tree = parse(formula)
-    if isinstance(tree, Path) and tree.text not in part.solution.given and part.solution.path_to({tree.text}):
-        return _formula_of(part, tree.text, teller)
-    wanted = {path.text for path in paths(tree) if path.names != ("pi",)} - set(part.solution.given)
-    return {
-        "steps": [_step(part, step, teller) for step in part.solution.path_to(wanted)],
-        "formula": told(write(tree, _symbol(part))),
-        "numbers": told(write(tree, _number(part, teller), times=True)),
-    }

@@ -14,6 +14,7 @@ from dataclasses import dataclass, field
 
 XY = tuple[str, str]
 XYZ = tuple[str, str, str]
+FEWEST_EDGES = 3
 FAMILIES = (
     "quadrilaterals",
     "triangles",

@@ -1,5 +1,6 @@
-"""From givens to all quantities of a catalogue figure, with the path taken."""
+"""From givens to all quantities, with the path taken."""
 
-from mensuration.solving.solve import Solution, SolvingError, Step, solutions, solve
+from mensuration.solving.faults import SolvingError
+from mensuration.solving.solve import Solution, Step, solutions, solve
 
 __all__ = ["Solution", "SolvingError", "Step", "solutions", "solve"]

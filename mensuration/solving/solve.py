@@ -8,38 +8,31 @@ from dataclasses import dataclass
 from functools import cached_property
 from math import isclose
 
-from mensuration.catalogue.figure import Figure, Measure, Outline, PlaneFigure, Relation
+from mensuration.catalogue.figure import FEWEST_EDGES, Figure, Measure, Outline, PlaneFigure, Relation
 from mensuration.expressions import ExpressionError, Quantity, Scope, evaluate, parse
+from mensuration.expressions.floats import Floats
 from mensuration.numbers import Real
 from mensuration.numbers.rounding import Rounding, round_by
+from mensuration.solving.faults import SolvingError, clash, too_little
 from mensuration.solving.trial import Patience, inputs, trials
 
-FEWEST_EDGES = 3
 MOST_SOLUTIONS = 4
 MOST_TRIED = 24
 USUAL_CHOICE = "the usual choice"
-
-
-class SolvingError(ValueError):
-    """Givens that determine no figure: a code, a sentence, and the given it stands at (or none)."""
-
-    def __init__(self, code: str, says: str, given: str | None = None) -> None:
-        super().__init__(says)
-        self.code = code
-        self.says = says
-        self.given = given
 
 
 @dataclass(frozen=True)
 class Step:
     """One quantity found: by ``formula``, from the quantities it names.
 
+    ``familiar`` is the relation as people know it, a quantity and its formula, of which ``formula`` is rearranged.
     Without a closed form it was found by trial, so that ``equation`` holds: a quantity and its formula.
     """
 
     quantity: str
     formula: str
     source: str
+    familiar: tuple[str, str] | None = None
     equation: tuple[str, str] | None = None
 
 
@@ -63,6 +56,11 @@ class Solution:
     def outline(self) -> Outline:
         """The plane figure's boundary, with as many edges as it has here."""
         return self.plane.boundary(lambda measure: int(self.values[measure].value.rational or 0))
+
+    @cached_property
+    def floats(self) -> Floats:
+        """Every quantity in floats, angles in turns: for pictures."""
+        return {"pi": float(self.pi), **{name: float(q.value) for name, q in self.values.items()}}
 
     def scope(self) -> Scope:
         return Scope(lambda path: self.values.get(path.text), lambda: list(self.values), self.pi)
@@ -124,13 +122,18 @@ def solutions(
             scope = state.scope(pi)
             _check_agreement(figure, given, state.values, state.steps, scope, show)
         except SolvingError as error:
-            fault = fault or error
+            if fault is None:
+                fault = error
+                fault.partial = Solution(figure, state.values, frozenset(given), tuple(state.steps), pi)
             continue
         solution = Solution(figure, state.values, frozenset(given), tuple(state.steps), pi)
         if not any(_same(solution, other) for other in found):
             found.append(solution)
     if not found:
         assert fault is not None
+        if fault.code == "contradiction":
+            says, at = clash(figure, given, lambda some: solutions(figure, some, pi, show), show, fault.says)
+            fault.says, fault.given = says, at
         raise fault
     return found
 
@@ -174,8 +177,11 @@ def _follow(
             state.steps.append(step)
         _check_found(figure, state.values, [step for step, _ in found])
         _check_constraints(figure, state.values, scope)
+    if patience.refuted and any(m.name not in state.values for m in figure.measures):
+        says = f"no {figure.title.lower()} was found that has these measurements"
+        raise SolvingError("impossible", says)
     if any(m.name not in state.values for m in figure.measures):
-        raise SolvingError("too-little", _too_little(figure, state.values))
+        raise SolvingError("too-little", too_little(figure, state.values))
 
 
 def _by_trial(
@@ -184,7 +190,10 @@ def _by_trial(
     if all(m.name in state.values for m in figure.measures):
         return []
     found = [
-        (Step(t.quantity, t.quantity, "no closed form: found by trial", (t.left, t.right)), t.value)
+        (
+            Step(t.quantity, t.quantity, "no closed form: found by trial", equation=(t.left, t.right)),
+            t.value,
+        )
         for t in trials(figure, state.values, pi, patience)
     ]
     waiting += [state.beside(step, value) for step, value in found[1:]]
@@ -207,15 +216,15 @@ def _one_round(
 ) -> list[tuple[Step, Quantity]]:
     found: dict[str, tuple[Step, Quantity]] = {}
     for relation in figure.relations:
+        familiar = next(iter(relation.forms.items()))
         for quantity, formula in relation.forms.items():
             if quantity in state.values or quantity in found or not inputs(formula) <= state.values.keys():
                 continue
-            step = Step(quantity, formula, relation.source)
+            step = Step(quantity, formula, relation.source, familiar)
             found[quantity] = (step, _worked(figure, step, scope))
             if quantity in relation.second:
-                _open_branch(
-                    figure, Step(quantity, relation.second[quantity], relation.source), state, scope, waiting
-                )
+                other = Step(quantity, relation.second[quantity], relation.source, familiar)
+                _open_branch(figure, other, state, scope, waiting)
     return list(found.values())
 
 
@@ -260,12 +269,20 @@ def _check_count(measure: Measure, quantity: Quantity) -> None:
         raise SolvingError("out-of-range", says, measure.name)
 
 
-def _check_found(figure: Figure, values: Mapping[str, Quantity], steps: list[Step]) -> None:
+def _whole(count: Quantity) -> Quantity:
+    """A count as the whole number that it must be, where its digits say so."""
+    near = round(float(count.value))
+    whole = count.value.rational is None and isclose(float(count.value), near, rel_tol=1e-12)
+    return Quantity(Real.of(near)) if whole else count
+
+
+def _check_found(figure: Figure, values: dict[str, Quantity], steps: list[Step]) -> None:
     for step in steps:
         measure = figure.measure(step.quantity)
         if measure is None:
             continue
         if measure.kind == "count":
+            values[step.quantity] = _whole(values[step.quantity])
             _check_count(measure, values[step.quantity])
         if not measure.signed and values[step.quantity].value.sign() <= 0:
             raise SolvingError(
@@ -305,7 +322,7 @@ def _check_agreement(
             relation, quantity, values, scope
         ):
             continue
-        chosen = [name for name in figure.defaults if name not in given]
+        chosen = [step.quantity for step in steps if step.source == USUAL_CHOICE]
         if chosen and quantity in given:
             raise SolvingError(
                 "too-little",
@@ -313,13 +330,10 @@ def _check_agreement(
                 f"the {quantity} would be {show(again)}, not {show(values[quantity])}",
                 quantity,
             )
-        clash = sorted(given)
-        names = ", ".join(clash[:-1]) + f" and {clash[-1]}"
         raise SolvingError(
             "contradiction",
-            f"{names} contradict one another: {quantity} = {formula} would be "
+            f"the measurements contradict one another: {quantity} = {formula} would be "
             f"{show(again)}, not {show(values[quantity])}",
-            clash[-1],
         )
 
 
@@ -332,34 +346,3 @@ def _is_second(relation: Relation, quantity: str, values: Mapping[str, Quantity]
         return _agree(other, values[quantity].value, False)
     except ExpressionError:
         return False
-
-
-def _too_little(figure: Figure, values: Mapping[str, Quantity]) -> str:
-    if not values:
-        return f"a {figure.title.lower()} needs its {' and '.join(figure.usual)}"
-    helps = [
-        m.name for m in figure.measures if m.name not in values and _would_settle(figure, values, m.name)
-    ]
-    return (
-        f"one more measurement is needed: {' or '.join(helps[:3])}"
-        if helps
-        else "more measurements are needed"
-    )
-
-
-def _would_settle(figure: Figure, values: Mapping[str, Quantity], extra: str) -> bool:
-    known = {*values, extra}
-    forms = [
-        (quantity, inputs(formula))
-        for relation in figure.relations
-        for quantity, formula in relation.forms.items()
-    ]
-    forms += [(name, {*d.needs, *inputs(d.formula)}) for name, d in figure.defaults.items()]
-    grown = True
-    while grown:
-        grown = False
-        for quantity, needed in forms:
-            if quantity not in known and needed <= known:
-                known.add(quantity)
-                grown = True
-    return all(m.name in known for m in figure.measures)

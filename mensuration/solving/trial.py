@@ -14,7 +14,7 @@ from math import inf, isfinite, log, nan
 
 from flint import arb, ctx
 
-from mensuration.catalogue.figure import Figure
+from mensuration.catalogue.figure import FEWEST_EDGES, Figure, Measure
 from mensuration.expressions import ExpressionError, Quantity, Scope, evaluate, parse, paths
 from mensuration.expressions.floats import Floats, in_floats
 from mensuration.numbers import Real, TooDeep
@@ -42,15 +42,22 @@ class Trial:
 
 @dataclass
 class Patience:
-    """How many equations may still be tried before one gives up."""
+    """How many equations may still be tried before one gives up.
+
+    ``refuted`` says that one of them has no solution though it hangs on what is tried.
+    """
 
     left: int = 12
+    refuted: bool = False
 
 
 def trials(figure: Figure, values: Mapping[str, Quantity], pi_: Real, patience: Patience) -> list[Trial]:
     """Every value of one more quantity with which all relations can hold; none where trying leads nowhere."""
     if all(quantity.kind in (ANGLE, NUMBER) for quantity in values.values()):
         return []  # no size is known
+    for measure in figure.measures:
+        if measure.kind == "count" and measure.name not in values:
+            return _whole_numbers(figure, values, measure, pi_, patience)
     for driver in _drivers(figure, values):
         plan = _plan(figure, {*values, driver})
         for left, right in _left_over(figure, plan):
@@ -60,7 +67,9 @@ def trials(figure: Figure, values: Mapping[str, Quantity], pi_: Real, patience: 
                 if patience.left < 0:
                     return found[:MOST]
                 equation = _Equation(figure, values, driver, way, left, right, pi_)
-                for root in equation.roots():
+                roots = equation.roots()
+                patience.refuted |= not roots and equation.hangs
+                for root in roots:
                     trial = Trial(driver, equation.proven(*root), left, right)
                     near = [float(other.value.value) for other in found]
                     here = float(trial.value.value) if _is_proven(trial) else nan
@@ -69,6 +78,26 @@ def trials(figure: Figure, values: Mapping[str, Quantity], pi_: Real, patience: 
             if found:
                 return found[:MOST]
     return []
+
+
+def _whole_numbers(
+    figure: Figure, values: Mapping[str, Quantity], count: Measure, pi_: Real, patience: Patience
+) -> list[Trial]:
+    """Every whole number of edges with which the relations left over hold (in floats)."""
+    plan = _plan(figure, {*values, count.name})
+    left_over = list(_left_over(figure, plan))
+    if not left_over or {*values, count.name, *(name for name, _ in plan)} < {
+        m.name for m in figure.measures
+    }:
+        return []
+    equations = [_Equation(figure, values, count.name, plan, *relation, pi_) for relation in left_over]
+    fits = [
+        n for n in range(FEWEST_EDGES, count.most + 1) if all(abs(e.off(float(n))) < 1e-9 for e in equations)
+    ]
+    if len(fits) > MOST:
+        return []  # they hold whatever is tried
+    patience.refuted |= not fits
+    return [Trial(count.name, Quantity(Real.of(n)), *left_over[0]) for n in fits]
 
 
 def _is_proven(trial: Trial) -> bool:
@@ -151,6 +180,8 @@ class _Equation:
         self.signed = {m.name for m in figure.measures if m.signed}
         self.limits = [constraint.expression for constraint in figure.constraints]
         self.size = self._size(figure)
+        self.hangs = False
+        """Whether the relation left over changes with what is tried, or never has a value (known after ``roots``)."""
 
     def _size(self, figure: Figure) -> float:
         """A length of the order of what is given."""
@@ -183,19 +214,49 @@ class _Equation:
             else:
                 yield self.size * 10 ** (SPREAD * (2 * k / SAMPLES - 1))
 
-    def roots(self) -> Iterator[tuple[float, float]]:
+    def roots(self) -> list[tuple[float, float]]:
         """Narrow brackets of sign changes."""
         tried = [(x, self.off(x)) for x in self._grid()]
-        if sum(abs(here) < 1e-12 for _, here in tried) > FLAT:
-            return  # it holds whatever is tried: this relation says nothing new
-        for (x, one), (y, two) in pairwise(tried):
+        known = [here for _, here in tried if isfinite(here)]
+        if sum(abs(here) < 1e-12 for here in known) > FLAT:
+            return []  # it holds whatever is tried: this relation says nothing new
+        self.hangs = not known or max(known) - min(known) > 1e-9
+        found = []
+        for (x, one), (y, two) in pairwise(self._with_turns(tried)):
             if isfinite(one) != isfinite(two):  # where it begins or ends to have a value
                 good, end = (x, self._end(x, y)) if isfinite(one) else (y, self._end(y, x))
                 (x, one), (y, two) = sorted([(good, self.off(good)), (end, self.off(end))])
             if isfinite(one) and isfinite(two) and (one > 0) != (two > 0):
                 bracket = self._narrowed(x, y)
                 if bracket is not None:
-                    yield bracket
+                    found.append(bracket)
+        return found
+
+    def _with_turns(self, tried: list[tuple[float, float]]) -> list[tuple[float, float]]:
+        """The samples, and between them where the relation comes near to 0 and turns: two roots may lie there."""
+        samples = list(tried)
+        for (x, one), (_, here), (y, two) in zip(tried, tried[1:], tried[2:], strict=False):
+            if not (isfinite(one) and isfinite(here) and isfinite(two)):
+                continue
+            sign = 1 if here > 0 else -1
+            if one * sign > here * sign < two * sign and one * sign > 0 and two * sign > 0:
+                turn = self._turn(x, y, sign)
+                if self.off(turn) * sign <= 0:
+                    samples.append((turn, self.off(turn)))
+        return sorted(samples)
+
+    def _turn(self, low: float, high: float, sign: int) -> float:
+        """Where the relation's size is least between two values, by thirds; stops once its sign has changed."""
+        for _ in range(40):
+            one, two = (2 * low + high) / 3, (low + 2 * high) / 3
+            first, second = self.off(one) * sign, self.off(two) * sign
+            if first <= 0:
+                return one
+            if first < second:
+                high = two
+            else:
+                low = one
+        return (low + high) / 2
 
     def _end(self, good: float, bad: float) -> float:
         """The last value, from a good one towards a bad one, for which everything follows."""

@@ -87,9 +87,17 @@ def _further() -> tuple[Relation, ...]:
         )
         for a, b, c in _SIDES
     )
+    from_medians = tuple(
+        Relation(
+            {a: f"2/3 sqrt(2 median_{b}^2 + 2 median_{c}^2 - median_{a}^2)"},
+            "the triangle of two thirds of the medians",
+        )
+        for a, b, c in _SIDES
+    )
     return (
         *heights,
         *medians,
+        *from_medians,
         Relation(
             {
                 "inradius": "2 area / perimeter",

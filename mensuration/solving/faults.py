@@ -1,0 +1,125 @@
+"""Why givens determine no figure, in words: too few of them, or which of them clash, and by how much."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable, Mapping
+from contextlib import suppress
+from itertools import combinations
+from typing import TYPE_CHECKING
+
+from mensuration.catalogue.figure import Figure
+from mensuration.expressions import Quantity
+from mensuration.solving.trial import inputs
+
+if TYPE_CHECKING:
+    from mensuration.solving.solve import Solution
+
+MOST_MORE = 3
+MOST_NAMED = 5
+COUNTS = {1: "one", 2: "two", 3: "three"}
+Known = Mapping[str, Quantity]
+
+
+class SolvingError(ValueError):
+    """Givens that determine no figure: a code, a sentence, and the given it stands at (or none).
+
+    ``partial`` holds what follows from them all the same.
+    """
+
+    def __init__(self, code: str, says: str, given: str | None = None) -> None:
+        super().__init__(says)
+        self.code = code
+        self.says = says
+        self.given = given
+        self.partial: Solution | None = None
+
+
+def too_little(figure: Figure, values: Iterable[str]) -> str:
+    """What more would settle a figure of which only ``values`` are known."""
+    known = set(values)
+    titles = {m.name: m.title for m in figure.measures}
+    usual = [name for name in figure.usual if name not in known]
+    others = [name for name in titles if name not in known and name not in usual]
+    if not known:
+        return f"a {figure.title.lower()} needs its {listed([titles[name] for name in usual], 'and')}"
+    alone = [name for name in (*usual, *others) if _settles(figure, {*known, name})]
+    if alone:
+        return f"one more measurement is needed: {listed([titles[n] for n in alone[:MOST_NAMED]], 'or')}"
+    for count in range(2, MOST_MORE + 1):
+        for more in combinations((*usual, *others), count):
+            if _settles(figure, {*known, *more}):
+                names = listed([titles[name] for name in more], "and")
+                return f"{COUNTS[count]} more measurements are needed, such as {names}"
+    return "more measurements are needed"
+
+
+def listed(names: list[str], last: str) -> str:
+    """Words in a row: a, b or c."""
+    return f" {last} ".join([", ".join(names[:-1]), names[-1]] if len(names) > 1 else names)
+
+
+def _settles(figure: Figure, known: set[str]) -> bool:
+    """Whether all measures follow, by forms and usual choices."""
+    known = set(known)
+    forms = [
+        (quantity, inputs(formula))
+        for relation in figure.relations
+        for quantity, formula in relation.forms.items()
+    ]
+    forms += [(name, {*d.needs, *inputs(d.formula)}) for name, d in figure.defaults.items()]
+    grown = True
+    while grown:
+        grown = False
+        for quantity, needed in forms:
+            if quantity not in known and needed <= known:
+                known.add(quantity)
+                grown = True
+    return all(m.name in known for m in figure.measures)
+
+
+def clash(
+    figure: Figure,
+    given: Known,
+    solved: Callable[[Known], list[Solution]],
+    show: Callable[[Quantity], str],
+    otherwise: str,
+) -> tuple[str, str]:
+    """Which givens contradict one another and by how much; and the one at which it is said.
+
+    The fewest that clash are found by leaving out one after the other. ``otherwise`` is said where the rest
+    of them settles nothing.
+    """
+
+    def clashes(some: Known) -> bool:
+        try:
+            solved(some)
+        except SolvingError as error:
+            return error.code == "contradiction"
+        return False
+
+    fewest = dict(given)
+    for name in _least_usual(figure, given):
+        without = {other: value for other, value in fewest.items() if other != name}
+        if len(without) > 1 and clashes(without):
+            fewest = without
+    at = _least_usual(figure, fewest)[0]
+    titles = {m.name: m.title for m in figure.measures}
+    names = listed([titles[name] for name in titles if name in fewest], "and")
+    with suppress(SolvingError):
+        found = solved({name: value for name, value in fewest.items() if name != at})
+        near = min(found, key=lambda one: abs(float(one.values[at].value) - float(fewest[at].value)))
+        expected = near.values[at]
+        off = fewest[at].plus(expected, -1)
+        more = "too much" if off.value.sign() > 0 else "too little"
+        amount = show(Quantity(abs(off.value), off.kind))
+        others = listed([titles[n] for n in titles if n in fewest and n != at], "and")
+        return (
+            f"{names} contradict one another: by the {others} the {titles[at]} would be {show(expected)}, "
+            f"so {show(fewest[at])} is {amount} {more}"
+        ), at
+    return otherwise, at
+
+
+def _least_usual(figure: Figure, names: Iterable[str]) -> list[str]:
+    order = [*figure.usual, *(m.name for m in figure.measures if m.name not in figure.usual)]
+    return sorted(names, key=order.index, reverse=True)

@@ -1,0 +1,121 @@
+"""How a solved figure's quantities come about: formula, numbers in place, value, step by step."""
+
+from __future__ import annotations
+
+from functools import lru_cache
+from typing import Any, Protocol
+
+from mensuration.expressions import Path, Quantity, parse, paths
+from mensuration.expressions.write import Leaf, Written, write
+from mensuration.solving import Solution, Step
+from mensuration.telling import Teller, told
+
+
+class Solved(Protocol):
+    """A named thing with a solved figure: a part, or a card."""
+
+    @property
+    def name(self) -> str: ...
+    @property
+    def solution(self) -> Solution: ...
+    def __hash__(self) -> int: ...
+
+
+@lru_cache(maxsize=4000)
+def formula_of(part: Solved, quantity: str, teller: Teller) -> dict[str, Any]:
+    """Steps to the quantity, its formula and the numbers in place."""
+    solution = part.solution
+    if quantity in solution.given:
+        symbol = symbol_of(part)(Path((quantity,)))
+        return {"formula": told(symbol), "numbers": told(number_of(part, teller)(Path((quantity,))))}
+    path = solution.path_to({quantity})
+    last = path[-1]
+    return {
+        "steps": [step_to(part, step, teller) for step in path[:-1]],
+        **told_step(part, last, teller),
+    }
+
+
+def step_to(part: Solved, step: Step, teller: Teller) -> dict[str, Any]:
+    value = teller.written(part.solution.values[step.quantity])
+    return {"quantity": step.quantity, **told_step(part, step, teller), "value": told(value)}
+
+
+def told_step(part: Solved, step: Step, teller: Teller) -> dict[str, Any]:
+    if step.equation is None:
+        return _written(part, step.quantity, step.formula, teller)
+    return _by_trial(part, step, teller)
+
+
+def _by_trial(part: Solved, step: Step, teller: Teller) -> dict[str, Any]:
+    """An equation without a closed form: with its numbers in place, the unknown left as it is."""
+    assert step.equation is not None
+    left, right = (parse(text) for text in step.equation)
+    symbol, number = symbol_of(part), number_of(part, teller)
+
+    before = part.solution.steps[: part.solution.steps.index(step)]
+    known = {"pi", *part.solution.given, *(earlier.quantity for earlier in before)}
+
+    def placed(path: Path) -> Written:
+        return number(path) if path.text in known else symbol(path)
+
+    one, two = write(left, symbol), write(right, symbol)
+    three, four = write(left, placed), write(right, placed, times=True)
+    unknown = symbol(Path((step.quantity,)))
+    return {
+        "formula": {"tex": f"{one.tex} = {two.tex}", "text": f"{one.text} = {two.text}"},
+        "numbers": {
+            "tex": rf"{three.tex} = {four.tex}\ \text{{(no closed form: by trial)}}\quad {unknown.tex}",
+            "text": f"{three.text} = {four.text} (no closed form: by trial), {unknown.text}",
+        },
+    }
+
+
+def _written(part: Solved, quantity: str, formula: str, teller: Teller) -> dict[str, Any]:
+    tree = parse(formula)
+    symbol = symbol_of(part)
+    left = symbol(Path((quantity,)))
+    right = write(tree, symbol)
+    return {
+        "formula": told(Written(f"{left.tex} = {right.tex}", f"{left.text} = {right.text}")),
+        "numbers": told(write(tree, number_of(part, teller), times=True)),
+    }
+
+
+def symbol_of(part: Solved) -> Leaf:
+    def symbol(path: Path) -> Written:
+        measure = part.solution.figure.measure(path.text)
+        if measure is None:
+            return Written(r"\pi", "π")
+        return Written(measure.symbol, measure.name)
+
+    return symbol
+
+
+def number_of(part: Solved, teller: Teller) -> Leaf:
+    """The value in place of a name; a given's is marked so that a click can find it."""
+
+    def numbered(path: Path) -> Written:
+        if path.names == ("pi",):
+            rational = teller.pi.rational
+            return Written(r"\pi", "π") if rational is None else teller.written(Quantity(teller.pi))
+        written = teller.written(part.solution.values[path.text])
+        if path.text not in part.solution.given:
+            return written
+        marked = rf"\htmlData{{part={part.name}, given={path.text}}}{{{written.tex}}}"
+        return Written(marked, written.text, written.binds)
+
+    return numbered
+
+
+@lru_cache(maxsize=4000)
+def length_of(part: Solved, formula: str, teller: Teller) -> dict[str, Any]:
+    tree = parse(formula)
+    if isinstance(tree, Path) and tree.text not in part.solution.given and part.solution.path_to({tree.text}):
+        return formula_of(part, tree.text, teller)
+    wanted = {path.text for path in paths(tree) if path.names != ("pi",)} - set(part.solution.given)
+    return {
+        "steps": [step_to(part, step, teller) for step in part.solution.path_to(wanted)],
+        "formula": told(write(tree, symbol_of(part))),
+        "numbers": told(write(tree, number_of(part, teller), times=True)),
+    }
