@@ -1,4 +1,4 @@
-"""The command line: ``python -m mensuration evaluate FILE`` (``-`` for standard input)."""
+"""The command line: ``python -m mensuration evaluate FILE`` (``-`` for standard input), ``solve FIGURE name=value …``."""
 
 from __future__ import annotations
 
@@ -7,7 +7,25 @@ import json
 import sys
 from pathlib import Path
 
-from mensuration.problem import ALSO, UnreadableDocument, evaluate_problem, json_schema, read_text
+from mensuration.catalogue import figures
+from mensuration.expressions import unknown_word
+from mensuration.problem import (
+    ALSO,
+    FORMAT,
+    UnreadableDocument,
+    evaluate_document,
+    evaluate_problem,
+    json_schema,
+    read_text,
+)
+
+NAMED = "it"
+SETTINGS = {
+    "unit": "the unit of length of bare numbers and of answers (m)",
+    "angle": "the unit of angle: deg, rad or turn (deg)",
+    "pi": "exact, 3.14 or 22/7 (exact)",
+    "places": "decimal places of rounded values (2)",
+}
 
 
 def main(arguments: list[str] | None = None) -> int:
@@ -16,11 +34,18 @@ def main(arguments: list[str] | None = None) -> int:
     commands = parser.add_subparsers(dest="command", required=True)
     command = commands.add_parser("evaluate", help="print a problem's results as JSON")
     command.add_argument("file", help="a problem file, or - for standard input")
+    command = commands.add_parser("solve", help="solve one figure of the catalogue, printed as JSON")
+    command.add_argument("figure", help="its name, such as cone")
+    command.add_argument("given", nargs="*", help="what is known of it, such as radius=2 or angle=110°")
+    for setting, help_ in SETTINGS.items():
+        command.add_argument(f"--{setting}", help=help_)
     commands.add_parser("schema", help="print the JSON Schema of the problem file")
     chosen = parser.parse_args(arguments)
     if chosen.command == "schema":
         print(json.dumps(json_schema(), indent=2, ensure_ascii=False))
         return 0
+    if chosen.command == "solve":
+        return _solve(chosen)
     try:
         contents = sys.stdin.buffer.read() if chosen.file == "-" else Path(chosen.file).read_bytes()
         results = evaluate_problem(read_text(contents), ALSO)
@@ -29,6 +54,34 @@ def main(arguments: list[str] | None = None) -> int:
     except UnreadableDocument as error:
         return _refuse(f"{chosen.file}: {error}")
     print(json.dumps(results, indent=2, ensure_ascii=False))
+    return 0
+
+
+def _solve(chosen: argparse.Namespace) -> int:
+    """Every solution, or what is wrong in ``complaints``."""
+    if chosen.figure not in figures():
+        return _refuse(unknown_word(chosen.figure, list(figures()), "figure").says)
+    given: dict[str, str] = {}
+    for pair in chosen.given:
+        name, equals, value = pair.partition("=")
+        if not equals:
+            return _refuse(f"{pair}: write what is known as name=value, such as radius=2")
+        given[name.strip()] = value
+    settings = {name: getattr(chosen, name) for name in SETTINGS if getattr(chosen, name)}
+    if "places" in settings:
+        settings["rounding"] = {"places": settings.pop("places")}
+    figure = {"name": NAMED, "kind": "formula", "figure": chosen.figure, "given": given}
+    document = {"format": FORMAT, "version": 1, "settings": settings, "figures": [figure]}
+    try:
+        results = evaluate_document(document)
+    except UnreadableDocument as error:
+        return _refuse(str(error))
+    complaints = [
+        {**complaint, "where": complaint["where"].removeprefix(f"figures.{NAMED}.")}
+        for complaint in results["complaints"]
+    ]
+    card = results["figures"][NAMED].get("card", {"figure": chosen.figure, "solutions": []})
+    print(json.dumps({**card, "complaints": complaints}, indent=2, ensure_ascii=False))
     return 0
 
 

@@ -71,6 +71,21 @@ class Constraint:
 
 
 @dataclass(frozen=True)
+class Agreement:
+    """Several forms of one measure, by title, that agree.
+
+    With the measure and value in ``special`` the first of them becomes ``whole``; ``says`` and ``whole_title`` tell so.
+    """
+
+    measure: str
+    forms: Mapping[str, str]
+    special: tuple[str, str]
+    says: str
+    whole: str
+    whole_title: str
+
+
+@dataclass(frozen=True)
 class Default:
     """The usual choice for a quantity that nothing settles, once the measures in ``needs`` are known."""
 
@@ -199,6 +214,7 @@ class Figure:
     defaults: Mapping[str, Default] = field(default_factory=dict)
     shorthands: Mapping[str, tuple[str, ...]] = field(default_factory=dict)
     synonyms: tuple[str, ...] = ()
+    agreements: tuple[Agreement, ...] = ()
 
     @property
     def usual(self) -> tuple[str, ...]:

@@ -25,6 +25,16 @@ _UNITS = {"deg": 1 / 360, "turn": 1.0, "rad": 1 / (2 * pi)}
 Compiled = Callable[[Floats], float]
 
 
+def ellipse_perimeter(a: float, b: float) -> float:
+    """Once round an ellipse, by the arithmetic-geometric mean (Gauss): 2π (a² - Σ 2^(n-1) c²) over the mean."""
+    one, two, power = max(a, b), min(a, b), 1.0
+    total = one * one - (one * one - two * two) / 2
+    while abs(one - two) > 1e-15 * one:
+        total -= power * ((one - two) / 2) ** 2
+        one, two, power = (one + two) / 2, sqrt(one * two), power * 2
+    return 2 * pi * total / one
+
+
 def in_floats(formula: str, values: Floats) -> float:
     """A formula of the catalogue in floats, angles in turns; nan where it has no real value."""
     try:
@@ -64,6 +74,9 @@ def _closure(node: Node) -> Compiled:
         case Power(base, exponent):
             below, above = _closure(base), _closure(exponent)
             return lambda values: below(values) ** above(values)
+        case Call("ellipse_perimeter", (one, two)):
+            first, second = _closure(one), _closure(two)
+            return lambda values: ellipse_perimeter(first(values), second(values))
         case Call(function, (of,)) if function in _FUNCTIONS:
             call, argument = _FUNCTIONS[function], _closure(of)
             return lambda values: call(argument(values))

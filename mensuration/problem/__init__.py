@@ -2,6 +2,7 @@
 
 from mensuration.problem.evaluate import ALSO, evaluate_document, evaluate_problem
 from mensuration.problem.schema import (
+    FORMAT,
     MAX_BYTES,
     Problem,
     UnreadableDocument,
@@ -12,6 +13,7 @@ from mensuration.problem.schema import (
 
 __all__ = [
     "ALSO",
+    "FORMAT",
     "MAX_BYTES",
     "Problem",
     "UnreadableDocument",

@@ -59,6 +59,11 @@ def picture(part: PlacedPart, scale: float) -> list[dict[str, Any]]:
     return [edge_segment(edge, scale) for edge in part.edges]
 
 
+def figure_alone(part: PlacedPart, teller: Teller, pen: Pen) -> dict[str, Any]:
+    """A part by itself, with all its dimension lines and angles; ``shown`` says which are drawn without asking."""
+    return _PartPen(part, teller, pen, dict(pen.typed)).alone()
+
+
 class _FigurePen:
     def __init__(self, composition: Composition, teller: Teller) -> None:
         self.composition = composition
@@ -148,6 +153,13 @@ class _PartPen:
             "edges": self.edges(),
             "walk": self.walk() if figure.name == OUTLINE else None,
         }
+
+    def alone(self) -> dict[str, Any]:
+        figure = self.part.solution.plane
+        spans = [{**self.span(span), "shown": _drawn(self.part, span)} for span in figure.spans]
+        angles = [{**self.angle(angle), "shown": self.shows(angle)} for angle in figure.angles]
+        corners = [[self.declared(xy) for xy in corner] for corner in self.corners()]
+        return {**self.drawn(), "spans": spans, "angles": angles, "rightAngles": corners}
 
     def span(self, span: Span) -> dict[str, Any]:
         solution = self.part.solution

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Collection, Sequence
 from typing import Any
 
+from mensuration.cards import Card, path_working, told_card
 from mensuration.everyday import marked_words
 from mensuration.expressions import (
     ExpressionError,
@@ -21,6 +22,7 @@ from mensuration.plane.cutting import Cut
 from mensuration.problem import drawing, graph
 from mensuration.problem.complaints import Complaints
 from mensuration.problem.counted import counted
+from mensuration.problem.formulas import solve_formula
 from mensuration.problem.graph import Node
 from mensuration.problem.parts import Parts, quantities
 from mensuration.problem.schema import Corner, Problem, read
@@ -33,7 +35,7 @@ from mensuration.why import showings
 from mensuration.working import expression_working, figure_working, rounding_line
 
 KIND_NAMES = {0: "number", 1: "length", 2: "area", 3: "volume"}
-POWERS = {"length": 1, "area": 2}
+POWERS = {"length": 1, "area": 2, "volume": 3}
 
 
 class NotWorkedOut(ExpressionError):
@@ -44,6 +46,7 @@ class NotWorkedOut(ExpressionError):
 
 
 ALSO = ("ways", "squares", "why")
+KINDS = ("plane", "formula")
 
 
 def evaluate_document(document: dict[str, Any], also: Collection[str] = ()) -> dict[str, Any]:
@@ -69,6 +72,7 @@ class _Evaluation:
         self.parts = Parts(problem, self.names, self.teller, self.complaints, self._measurement)
         self.composed: dict[Node, Composition] = {}
         self.tallies: dict[Node, PlaneTallies] = {}
+        self.cards: dict[Node, Card] = {}
         self.lines: dict[Node, Quantity] = {}
         self.asked: dict[int, dict[str, Any]] = {}
         self.line_results: dict[str, dict[str, Any]] = {}
@@ -115,6 +119,8 @@ class _Evaluation:
             raise ExpressionError(
                 "no-quantity", f"say which quantity of “{node.text}” is meant: {', '.join(known[:6])}"
             )
+        if node in self.cards or self._kind(node) == "formula":
+            return self._card_quantity(node, rest[0])
         if node.kind == "figure":
             return self._figure_quantity(node, rest[0])
         if node not in self.parts.solutions:
@@ -133,7 +139,20 @@ class _Evaluation:
             raise NotWorkedOut(f"“{node.text}”")
         return self.tallies[node].quantity(quantity)
 
+    def _kind(self, node: Node) -> str:
+        return self.names.figures[node.name][1].kind if node.kind == "figure" else ""
+
+    def _card_quantity(self, node: Node, quantity: str) -> Quantity:
+        card = self.cards.get(node)
+        if card is not None and card.figure.measure(quantity) is None:
+            raise unknown_word(quantity, self._quantities_of(node), f"quantity of “{node.text}”")
+        if card is None or quantity not in card.known:
+            raise NotWorkedOut(f"the {quantity} of “{node.text}”")
+        return card.known[quantity]
+
     def _quantities_of(self, node: Node) -> list[str]:
+        if node in self.cards:
+            return [m.name for m in self.cards[node].figure.measures]
         if node.kind == "figure":
             return ["area", "perimeter", *(part for fig, part in self.names.parts if fig == node.name)]
         solution = self.parts.solutions.get(node)
@@ -169,8 +188,13 @@ class _Evaluation:
 
     def _work_out_figure(self, node: Node) -> None:
         _, figure = self.names.figures[node.name]
+        if figure.kind == "formula":
+            card = solve_formula(figure, self.teller, self.complaints, self._measurement)
+            if card is not None:
+                self.cards[node] = card
+            return
         if figure.kind != "plane":
-            fault = unknown_word(figure.kind, ["plane"], "kind of figure")
+            fault = unknown_word(figure.kind, KINDS, "kind of figure")
             self.complaints.add(f"figures.{node.name}.kind", "unknown-kind", fault.says)
             return
         placed = tuple(self.parts.placed[n] for n in self.parts.of(node.name) if n in self.parts.placed)
@@ -222,6 +246,10 @@ class _Evaluation:
             if solution is not None:
                 parts[part] = quantities(solution, self.teller)
         result: dict[str, Any] = {"quantities": {}, "parts": parts, "drawing": None, "tallies": {}}
+        if node in self.cards:
+            card = self.cards[node]
+            result["card"] = told_card(card, self.names.figures[name][1].given or {}, self.teller)
+            result["quantities"] = {n: self.teller.tell(value) for n, value in card.known.items()}
         if node in self.composed:
             result["drawing"] = drawing.draw(self.composed[node], self.teller, self._pens(name))
         if node in self.tallies:
@@ -308,6 +336,8 @@ class _Evaluation:
             tallies, measure = figure_measure
             told["tally"] = tallies.all[measure]
             steps = figure_working(tallies, measure, self.teller)
+        elif (found := self._measure_of_card(tree)) is not None:
+            steps = path_working(*found, self.teller)
         else:
             steps = expression_working(ask.label, ask.expression, quantity, self._scope(None), self.teller)
         steps = [*steps, *rounding_line(told)]
@@ -330,6 +360,13 @@ class _Evaluation:
             node = Node("figure", tree.names[0])
             if node in self.tallies and tree.names[1] in ("area", "perimeter"):
                 return self.tallies[node], tree.names[1]
+        return None
+
+    def _measure_of_card(self, tree: object) -> tuple[Card, str] | None:
+        if isinstance(tree, Path) and len(tree.names) == 2:
+            card = self.cards.get(Node("figure", tree.names[0]))
+            if card is not None and card.solutions and tree.names[1] not in card.solution.given:
+                return card, tree.names[1]
         return None
 
     def _unanswered(self, number: int) -> dict[str, Any]:

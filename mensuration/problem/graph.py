@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from graphlib import CycleError, TopologicalSorter
 from typing import NamedTuple
 
+from mensuration.catalogue import figures
 from mensuration.expressions import ExpressionError, Path, parse, paths
 from mensuration.expressions.parse import FUNCTIONS
 from mensuration.outlines import texts_of
@@ -60,8 +61,10 @@ class Names:
             names.append(f"{fig}.{part}")
             if fig == figure:
                 names.append(part)
-        for fig in self.figures:
-            names += [f"{fig}.area", f"{fig}.perimeter"]
+        for fig, (_, declared) in self.figures.items():
+            card = figures().get(declared.figure or "") if declared.kind == "formula" else None
+            measures = [m.name for m in card.measures] if card else ["area", "perimeter"]
+            names += [f"{fig}.{measure}" for measure in measures]
         return names
 
 
@@ -123,6 +126,10 @@ def texts(problem: Problem, names: Names, node: Node) -> Iterator[str]:
         yield from (*part.at, part.turn)
         yield from texts_of(part.walk or "")
         yield from (text for point in part.points or () for text in point)
+    elif node.kind == "figure":
+        figure = names.figures[node.name][1]
+        yield from (figure.given or {}).values()
+        yield from (text for line in figure.cuts or () for end in line for text in end)
     elif node.kind == "line":
         yield problem.lines[names.lines[node.name]].expression
     elif node.kind == "ask":
@@ -133,9 +140,7 @@ def needs(problem: Problem, names: Names, node: Node) -> set[Node]:
     """The nodes whose values a node's texts name. Texts that can't be read name nothing."""
     if node.kind == "figure":
         own = {Node("part", *key) for key in names.parts if key[0] == node.name}
-        cuts = names.figures[node.name][1].cuts or ()
-        named = _named((text for line in cuts for end in line for text in end), names, node.name)
-        return own | (named - {node})
+        return own | (_named(texts(problem, names, node), names, node.name) - {node})
     found: set[Node] = set()
     if node.kind == "part":
         on = names.parts[node.name, node.part][1].on

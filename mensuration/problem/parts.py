@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from functools import lru_cache
 from typing import Any
 
@@ -25,12 +24,11 @@ from mensuration.plane.edges import Point
 from mensuration.problem import graph
 from mensuration.problem.complaints import Complaints
 from mensuration.problem.drawing import sketched
+from mensuration.problem.givens import Reading, read_givens
 from mensuration.problem.graph import Names, Node
 from mensuration.problem.schema import Part, Problem
 from mensuration.solving import Solution, SolvingError, solve
 from mensuration.telling import Teller
-
-Reading = Callable[[str, str, str], Quantity]  # text, kind, the figure whose names it may use
 
 
 class Parts:
@@ -82,24 +80,8 @@ class Parts:
             error = unknown_word(part.shape, [*catalogue(), OUTLINE], "shape")
             self.complaints.add(f"{where}.shape", "unknown-shape", error.says)
             return None
-        given: dict[str, Quantity] = {}
-        sound = True
-        for name, text in part.given.items():
-            at = f"{where}.given.{name}"
-            meant = figure.shorthands.get(name, (name,))
-            measure = figure.measure(meant[0])
-            if measure is None:
-                known = [*(m.name for m in figure.measures), *figure.shorthands]
-                fault = unknown_word(name, known, f"measurement of a {figure.title.lower()}")
-                self.complaints.add(at, "unknown-given", fault.says)
-                sound = False
-                continue
-            quantity = self._read(text, measure.kind, node.name, at)
-            if quantity is None:
-                sound = False
-            else:
-                given |= dict.fromkeys(meant, quantity)
-        if not sound:
+        given = read_givens(figure, part.given, node.name, where, self.complaints, self.reading)
+        if given is None:
             return None
         self.typed[node] = dict(part.given)
         try:

@@ -103,7 +103,8 @@ class Shaded(Model):
 
 
 class Figure(Model):
-    """A named figure. Kind ``plane``: parts joined in order."""
+    """A named figure. Kind ``plane``: parts joined in order. Kind ``formula``: one catalogue ``figure``, solved from
+    what is ``given``; ``solution`` chooses where there are two."""
 
     name: Name
     kind: Annotated[str, Field(max_length=60)] = "plane"
@@ -113,6 +114,9 @@ class Figure(Model):
         None
     )
     shaded: Shaded | None = None
+    figure: Annotated[str | None, Field(max_length=60, description="The catalogue's name for it")] = None
+    given: dict[Annotated[str, Field(max_length=60)], Typed] | None = None
+    solution: Annotated[int | None, Field(ge=1, le=9)] = None
 
 
 class Line(Model):

@@ -61,7 +61,7 @@ def listed(names: list[str], last: str) -> str:
 def _settles(figure: Figure, known: set[str]) -> bool:
     """Whether all measures follow, by forms and usual choices."""
     known = set(known)
-    forms = [
+    forms: list[tuple[str, Iterable[str]]] = [
         (quantity, inputs(formula))
         for relation in figure.relations
         for quantity, formula in relation.forms.items()
@@ -71,7 +71,7 @@ def _settles(figure: Figure, known: set[str]) -> bool:
     while grown:
         grown = False
         for quantity, needed in forms:
-            if quantity not in known and needed <= known:
+            if quantity not in known and known.issuperset(needed):
                 known.add(quantity)
                 grown = True
     return all(m.name in known for m in figure.measures)

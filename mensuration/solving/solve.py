@@ -122,8 +122,8 @@ def solutions(
             scope = state.scope(pi)
             _check_agreement(figure, given, state.values, state.steps, scope, show)
         except SolvingError as error:
-            if fault is None:
-                fault = error
+            if fault is None or (error.code == "too-little" and fault.code != "too-little"):
+                fault = error  # a branch without contradiction tells more than one with
                 fault.partial = Solution(figure, state.values, frozenset(given), tuple(state.steps), pi)
             continue
         solution = Solution(figure, state.values, frozenset(given), tuple(state.steps), pi)
@@ -166,10 +166,10 @@ def _follow(
     _check_constraints(figure, state.values, scope)
     while True:
         found = _one_round(figure, state, scope, waiting)
-        if not found:
-            found = _from_defaults(figure, state.values, scope)
         if not found and len(given) >= len(figure.usual) + len(figure.defaults):
             found = _by_trial(figure, state, waiting, pi, patience)
+        if not found:
+            found = _from_defaults(figure, state.values, scope)
         if not found:
             break
         for step, value in found:
@@ -177,7 +177,8 @@ def _follow(
             state.steps.append(step)
         _check_found(figure, state.values, [step for step, _ in found])
         _check_constraints(figure, state.values, scope)
-    if patience.refuted and any(m.name not in state.values for m in figure.measures):
+    settled = not any(step.source == USUAL_CHOICE for step in state.steps)
+    if patience.refuted and settled and any(m.name not in state.values for m in figure.measures):
         says = f"no {figure.title.lower()} was found that has these measurements"
         raise SolvingError("impossible", says)
     if any(m.name not in state.values for m in figure.measures):

@@ -9,6 +9,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass
+from functools import lru_cache
 from itertools import pairwise
 from math import inf, isfinite, log, nan
 
@@ -26,6 +27,9 @@ PROOF_BITS = 128
 SPREAD = 4  # powers of ten below and above the size of what is given
 MOST = 4
 FLAT = 3
+MOST_UNPROVEN = 2
+COARSE = 9  # one in so many samples shows whether a relation says anything
+IDLE = 1e-11
 WIDENINGS = 6
 KINDS = {"length": 1, "area": 2, "volume": 3}
 
@@ -58,26 +62,62 @@ def trials(figure: Figure, values: Mapping[str, Quantity], pi_: Real, patience: 
     for measure in figure.measures:
         if measure.kind == "count" and measure.name not in values:
             return _whole_numbers(figure, values, measure, pi_, patience)
+    lost = False  # whether a relation that says something new holds for nothing that was tried
     for driver in _drivers(figure, values):
         plan = _plan(figure, {*values, driver})
-        for left, right in _left_over(figure, plan):
-            found: list[Trial] = []
-            for way in _variants(figure, plan):
-                patience.left -= 1
-                if patience.left < 0:
-                    return found[:MOST]
-                equation = _Equation(figure, values, driver, way, left, right, pi_)
-                roots = equation.roots()
-                patience.refuted |= not roots and equation.hangs
-                for root in roots:
-                    trial = Trial(driver, equation.proven(*root), left, right)
-                    near = [float(other.value.value) for other in found]
-                    here = float(trial.value.value) if _is_proven(trial) else nan
-                    if isfinite(here) and all(abs(here - x) > 1e-9 * abs(here) for x in near):
-                        found.append(trial)
-            if found:
-                return found[:MOST]
+        for left, rights in _left_over(figure, plan):
+            found, idle = _of_one(figure, values, driver, plan, left, rights, pi_, patience)
+            if found or patience.left < 0:
+                return found
+            lost |= not idle
+    patience.refuted |= lost
     return []
+
+
+def _of_one(
+    figure: Figure,
+    values: Mapping[str, Quantity],
+    driver: str,
+    plan: list[tuple[str, str]],
+    left: str,
+    rights: tuple[str, ...],
+    pi_: Real,
+    patience: Patience,
+) -> tuple[list[Trial], bool]:
+    """The values of one quantity with which one relation holds; and whether that relation says nothing new."""
+    found: list[Trial] = []
+    unproven = 0
+    for way in _variants(figure, plan):
+        equations = [_Equation(figure, values, driver, way, left, right, pi_) for right in rights]
+        if _idle(equations):
+            return [], True
+        for equation in equations:
+            patience.left -= 1
+            if patience.left < 0:
+                return found[:MOST], False
+            for root in equation.roots():
+                trial = Trial(driver, equation.proven(*root), left, equation.right)
+                near = [float(other.value.value) for other in found]
+                here = float(trial.value.value) if _is_proven(trial) else nan
+                unproven += not isfinite(here)
+                if unproven > MOST_UNPROVEN:
+                    return found[:MOST], True  # it holds nearly everywhere: only rounding changes its sign
+                if isfinite(here) and all(abs(here - x) > 1e-9 * abs(here) for x in near):
+                    found.append(trial)
+    return found[:MOST], unproven > 0
+
+
+def _idle(equations: list[_Equation]) -> bool:
+    """Whether one or the other form of a relation holds whatever is tried, so that it says nothing new."""
+    for every in (COARSE, 1):
+        known = []
+        for x in list(equations[0].grid())[::every]:
+            here = [abs(off) for off in (equation.off(x) for equation in equations) if isfinite(off)]
+            known += [min(here)] if here else []
+        if len(known) > FLAT:
+            break
+    nought = sum(off < IDLE for off in known)
+    return nought > FLAT or (nought > 1 and 2 * nought > len(known))
 
 
 def _whole_numbers(
@@ -90,14 +130,17 @@ def _whole_numbers(
         m.name for m in figure.measures
     }:
         return []
-    equations = [_Equation(figure, values, count.name, plan, *relation, pi_) for relation in left_over]
+    equations = [
+        _Equation(figure, values, count.name, plan, left, rights[0], pi_) for left, rights in left_over
+    ]
     fits = [
         n for n in range(FEWEST_EDGES, count.most + 1) if all(abs(e.off(float(n))) < 1e-9 for e in equations)
     ]
     if len(fits) > MOST:
         return []  # they hold whatever is tried
     patience.refuted |= not fits
-    return [Trial(count.name, Quantity(Real.of(n)), *left_over[0]) for n in fits]
+    left, (right, *_) = left_over[0]
+    return [Trial(count.name, Quantity(Real.of(n)), left, right) for n in fits]
 
 
 def _is_proven(trial: Trial) -> bool:
@@ -105,9 +148,10 @@ def _is_proven(trial: Trial) -> bool:
         return bool(trial.value.value.ball().is_finite())
 
 
-def inputs(formula: str) -> set[str]:
+@lru_cache(maxsize=8000)
+def inputs(formula: str) -> frozenset[str]:
     """The quantities that a formula names."""
-    return {path.text for path in paths(parse(formula))} - {"pi"}
+    return frozenset({path.text for path in paths(parse(formula))} - {"pi"})
 
 
 def _drivers(figure: Figure, values: Mapping[str, Quantity]) -> Iterator[str]:
@@ -152,12 +196,13 @@ def _variants(figure: Figure, plan: list[tuple[str, str]]) -> Iterator[list[tupl
             yield [*plan[:index], (form[0], others[form]), *plan[index + 1 :]]
 
 
-def _left_over(figure: Figure, plan: list[tuple[str, str]]) -> Iterator[tuple[str, str]]:
-    """Relations that the plan does not use: what is still to hold."""
+def _left_over(figure: Figure, plan: list[tuple[str, str]]) -> Iterator[tuple[str, tuple[str, ...]]]:
+    """Relations that the plan does not use, what is still to hold: a quantity and its forms, one or two."""
     used = {formula for _, formula in plan}
     for relation in figure.relations:
         if not used & set(relation.forms.values()):
-            yield next(iter(relation.forms.items()))
+            left, right = next(iter(relation.forms.items()))
+            yield left, (right, *([relation.second[left]] if left in relation.second else []))
 
 
 class _Equation:
@@ -180,8 +225,6 @@ class _Equation:
         self.signed = {m.name for m in figure.measures if m.signed}
         self.limits = [constraint.expression for constraint in figure.constraints]
         self.size = self._size(figure)
-        self.hangs = False
-        """Whether the relation left over changes with what is tried, or never has a value (known after ``roots``)."""
 
     def _size(self, figure: Figure) -> float:
         """A length of the order of what is given."""
@@ -207,7 +250,7 @@ class _Equation:
         size = abs(left) + abs(right)
         return (left - right) / size if isfinite(right) and size else nan
 
-    def _grid(self) -> Iterator[float]:
+    def grid(self) -> Iterator[float]:
         for k in range(1, SAMPLES):
             if self.angle:
                 yield k / SAMPLES
@@ -216,11 +259,7 @@ class _Equation:
 
     def roots(self) -> list[tuple[float, float]]:
         """Narrow brackets of sign changes."""
-        tried = [(x, self.off(x)) for x in self._grid()]
-        known = [here for _, here in tried if isfinite(here)]
-        if sum(abs(here) < 1e-12 for here in known) > FLAT:
-            return []  # it holds whatever is tried: this relation says nothing new
-        self.hangs = not known or max(known) - min(known) > 1e-9
+        tried = [(x, self.off(x)) for x in self.grid()]
         found = []
         for (x, one), (y, two) in pairwise(self._with_turns(tried)):
             if isfinite(one) != isfinite(two):  # where it begins or ends to have a value

@@ -1,6 +1,7 @@
 """The sector: its centre at the anchor, opening anticlockwise from +x."""
 
 from mensuration.catalogue.figure import (
+    Agreement,
     Angle,
     Arc,
     Constraint,
@@ -90,6 +91,31 @@ FIGURE = PlaneFigure(
     grips=(
         Grip(("radius", "0"), (("radius", "radial", "1"),)),
         Grip(_END, (("angle", "turn", "1"),)),
+    ),
+    agreements=(
+        Agreement(
+            "area",
+            {
+                "share of the turn": "angle / 360° * pi radius^2",
+                "radian form": "1/2 radius^2 (angle / 1 rad)",
+                "from the arc": "1/2 radius (angle / 1 rad * radius)",
+            },
+            special=("angle", "360°"),
+            says="at a full turn",
+            whole="pi radius^2",
+            whole_title="the whole disc",
+        ),
+        Agreement(
+            "arc",
+            {
+                "share of the turn": "angle / 360° * 2 pi radius",
+                "radian form": "angle / 1 rad * radius",
+            },
+            special=("angle", "360°"),
+            says="at a full turn",
+            whole="2 pi radius",
+            whole_title="the whole circumference",
+        ),
     ),
     centre=("radius cos(angle / 2) / 2", "radius sin(angle / 2) / 2"),
 )

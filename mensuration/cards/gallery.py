@@ -1,0 +1,87 @@
+"""The gallery: every figure of the catalogue with a small picture, its quantities and all its formulas."""
+
+from __future__ import annotations
+
+from functools import cache
+from typing import Any
+
+from mensuration.cards.picture import card_picture
+from mensuration.catalogue import Figure, PlaneFigure, figures
+from mensuration.catalogue.figure import FAMILIES, Measure
+from mensuration.expressions import Path, Quantity, Scope, evaluate, parse
+from mensuration.expressions.write import Written, write
+from mensuration.numbers import PI, Rounding
+from mensuration.solving import solve
+from mensuration.solving.trial import inputs
+from mensuration.telling import Teller, told
+from mensuration.units import LENGTH, UNITS
+
+
+@cache
+def gallery() -> list[dict[str, Any]]:
+    """All figures, family by family."""
+    ordered = sorted(figures().values(), key=lambda figure: FAMILIES.index(figure.family))
+    return [_row(figure) for figure in ordered]
+
+
+def _row(figure: Figure) -> dict[str, Any]:
+    teller = Teller(UNITS["m"], UNITS["deg"], Rounding(places=2), PI)
+    given = {name: starting(figure, name, text) for name, text in figure.starting.items()}
+    return {
+        "name": figure.name,
+        "title": figure.title,
+        "family": figure.family,
+        "synonyms": list(figure.synonyms),
+        "plane": isinstance(figure, PlaneFigure),
+        "starting": dict(figure.starting),
+        "measures": [_measure(measure) for measure in figure.measures],
+        "formulas": [_relation(figure, i) for i in range(len(figure.relations))],
+        "picture": card_picture(solve(figure, given, PI), teller, ()),
+    }
+
+
+def starting(figure: Figure, name: str, text: str) -> Quantity:
+    """A starting given, lengths in metres."""
+    quantity = evaluate(parse(text), Scope())
+    measure = figure.measure(name)
+    return Quantity(quantity.value, LENGTH) if measure is not None and measure.kind == "length" else quantity
+
+
+def _measure(measure: Measure) -> dict[str, Any]:
+    return {
+        "name": measure.name,
+        "title": measure.title,
+        "symbol": measure.symbol,
+        "kind": measure.kind,
+        "further": measure.further,
+        "signed": measure.signed,
+    }
+
+
+def _relation(figure: Figure, number: int) -> dict[str, Any]:
+    relation = figure.relations[number]
+    return {
+        "source": relation.source,
+        "forms": [
+            {
+                "quantity": quantity,
+                "needs": sorted(inputs(formula)),
+                **equation(figure, quantity, formula),
+                "second": equation(figure, quantity, relation.second[quantity])
+                if quantity in relation.second
+                else None,
+            }
+            for quantity, formula in relation.forms.items()
+        ],
+    }
+
+
+def equation(figure: Figure, quantity: str, formula: str) -> dict[str, str]:
+    """``quantity = formula`` in the figure's symbols."""
+
+    def symbol(path: Path) -> Written:
+        measure = figure.measure(path.text)
+        return Written(measure.symbol, measure.name) if measure else Written(r"\pi", "π")
+
+    left, right = symbol(Path((quantity,))), write(parse(formula), symbol)
+    return told(Written(f"{left.tex} = {right.tex}", f"{left.text} = {right.text}"))

@@ -1,0 +1,127 @@
+"""A card's picture: the figure to scale, every length that can be shown on it, and which of them are known."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from functools import lru_cache
+from math import dist
+from typing import Any
+
+from mensuration.catalogue import PlaneFigure, Solid
+from mensuration.catalogue.figure import XYZ, Stretch
+from mensuration.plane import Placement, place
+from mensuration.plane.edges import around
+from mensuration.problem.drawing import Pen, figure_alone
+from mensuration.solids import Sketch, sketch
+from mensuration.solids.bodies import point
+from mensuration.solids.space import V3
+from mensuration.solving import Solution
+from mensuration.telling import Teller
+
+Typed = tuple[tuple[str, str], ...]
+
+
+@lru_cache(maxsize=1000)
+def card_picture(solution: Solution, teller: Teller, typed: Typed) -> dict[str, Any]:
+    """Everything that is drawn of a solved figure, in the teller's unit of length.
+
+    ``shown`` dimension lines are drawn as they are; the others when a person points at their quantity.
+    """
+    if isinstance(solution.figure, PlaneFigure):
+        return _plane(solution, teller, typed)
+    return _solid(solution, teller, dict(typed))
+
+
+def _plane(solution: Solution, teller: Teller, typed: Typed) -> dict[str, Any]:
+    part = place(solution.figure.name, 0, "add", solution, Placement())
+    drawn = figure_alone(part, teller, Pen(typed))
+    scale = 1 / float(teller.unit.size(teller.pi))
+    return {
+        "kind": "plane",
+        "path": drawn["path"],
+        "lines": [],
+        "fills": [],
+        "spans": drawn["spans"],
+        "angles": drawn["angles"],
+        "rightAngles": drawn["rightAngles"],
+        "ticks": drawn["ticks"],
+        "arrows": drawn["arrows"],
+        "bounds": [value * scale for value in around([part.box])],
+    }
+
+
+def _solid(solution: Solution, teller: Teller, typed: Mapping[str, str]) -> dict[str, Any]:
+    drawn = sketch(solution)
+    scale = 1 / float(teller.unit.size(teller.pi))
+    figure = solution.figure
+    assert isinstance(figure, Solid)
+
+    def seen(at: V3) -> list[float]:
+        return [value * scale for value in drawn.view.seen(at)]
+
+    spots = drawn.spots
+    xs, ys = [x for x, _ in spots], [y for _, y in spots]
+    bounds = [min(xs) * scale, min(ys) * scale, max(xs) * scale, max(ys) * scale]
+    size = max(bounds[2] - bounds[0], bounds[3] - bounds[1])
+    return {
+        "kind": "solid",
+        "path": [],
+        "lines": [
+            {"points": [[x * scale, y * scale] for x, y in points], "hidden": hidden}
+            for points, hidden in drawn.lines
+        ],
+        "fills": [
+            {"rings": [[[x * scale, y * scale] for x, y in ring] for ring in rings], "bright": bright}
+            for rings, bright in drawn.fills
+        ],
+        "spans": [
+            span
+            for stretch, ends in _stretches(solution, drawn)
+            if dist(
+                (span := _span(stretch, [seen(end) for end in ends], solution, teller, typed))["start"],
+                span["end"],
+            )
+            > size / 50
+        ],
+        "angles": [],
+        "rightAngles": [
+            [seen(point(solution.floats, xyz)) for xyz in corner] for corner in figure.right_angles
+        ],
+        "ticks": [],
+        "arrows": [],
+        "bounds": bounds,
+    }
+
+
+def _stretches(solution: Solution, drawn: Sketch) -> list[tuple[Stretch, tuple[V3, V3]]]:
+    figure = solution.figure
+    assert isinstance(figure, Solid)
+
+    def at(xyz: XYZ) -> V3:
+        return point(solution.floats, xyz)
+
+    found = [(stretch, (at(stretch.start), at(stretch.end))) for stretch in figure.stretches]
+    if drawn.upright is not None:
+        found.append((Stretch("height", ("0",) * 3, ("0",) * 3, -1), drawn.upright))
+    return found
+
+
+def _span(
+    stretch: Stretch,
+    ends: list[list[float]],
+    solution: Solution,
+    teller: Teller,
+    typed: Mapping[str, str],
+) -> dict[str, Any]:
+    given = stretch.measure in solution.given
+    return {
+        "measure": stretch.measure,
+        "start": ends[0],
+        "end": ends[1],
+        "other": None,
+        "side": stretch.side,
+        "given": given,
+        "shown": given or (stretch.always and stretch.unless not in solution.given),
+        "typed": typed.get(stretch.measure) if given else None,
+        "text": teller.written(solution.values[stretch.measure]).text,
+    }
