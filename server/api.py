@@ -14,6 +14,7 @@ from ninja.utils import check_csrf
 from mensuration.problem import UnreadableDocument
 from server.problems.api import router as problems
 from server.working_out.api import router as working_out
+from server.working_out.cards import router as cards
 
 
 def from_our_page(request: HttpRequest) -> bool:
@@ -26,6 +27,7 @@ def from_our_page(request: HttpRequest) -> bool:
 api = NinjaAPI(title="Tilt Grid", version="1", docs_url=None, openapi_url="/openapi.json", auth=from_our_page)
 api.add_router("", working_out)
 api.add_router("/problems", problems)
+api.add_router("/cards", cards)
 
 
 def says(request: HttpRequest, sentence: str, status: int) -> HttpResponse:

@@ -7,7 +7,7 @@ from typing import Any
 
 from mensuration.cards.picture import card_picture
 from mensuration.catalogue import Figure, PlaneFigure, figures
-from mensuration.catalogue.figure import FAMILIES, Measure
+from mensuration.catalogue.figure import FAMILIES, Measure, Relation
 from mensuration.expressions import Path, Quantity, Scope, evaluate, parse
 from mensuration.expressions.write import Written, write
 from mensuration.numbers import PI, Rounding
@@ -19,9 +19,15 @@ from mensuration.units import LENGTH, UNITS
 
 @cache
 def gallery() -> list[dict[str, Any]]:
-    """All figures, family by family."""
+    """All figures, family by family, each with its picture."""
     ordered = sorted(figures().values(), key=lambda figure: FAMILIES.index(figure.family))
     return [_row(figure) for figure in ordered]
+
+
+@cache
+def sheet() -> list[dict[str, Any]]:
+    """All figures with their quantities and all their formulas as well."""
+    return [{**row, **_formulas(figures()[row["name"]])} for row in gallery()]
 
 
 def _row(figure: Figure) -> dict[str, Any]:
@@ -33,10 +39,15 @@ def _row(figure: Figure) -> dict[str, Any]:
         "family": figure.family,
         "synonyms": list(figure.synonyms),
         "plane": isinstance(figure, PlaneFigure),
+        "picture": card_picture(solve(figure, given, PI), teller, (), lettered=True),
+    }
+
+
+def _formulas(figure: Figure) -> dict[str, Any]:
+    return {
         "starting": dict(figure.starting),
         "measures": [_measure(measure) for measure in figure.measures],
-        "formulas": [_relation(figure, i) for i in range(len(figure.relations))],
-        "picture": card_picture(solve(figure, given, PI), teller, ()),
+        "formulas": [_relation(figure, relation) for relation in figure.relations],
     }
 
 
@@ -58,8 +69,7 @@ def _measure(measure: Measure) -> dict[str, Any]:
     }
 
 
-def _relation(figure: Figure, number: int) -> dict[str, Any]:
-    relation = figure.relations[number]
+def _relation(figure: Figure, relation: Relation) -> dict[str, Any]:
     return {
         "source": relation.source,
         "forms": [

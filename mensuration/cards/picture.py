@@ -19,17 +19,33 @@ from mensuration.solving import Solution
 from mensuration.telling import Teller
 
 Typed = tuple[tuple[str, str], ...]
+DIGITS = 6  # of coordinates: far finer than any screen or sheet
 
 
 @lru_cache(maxsize=1000)
-def card_picture(solution: Solution, teller: Teller, typed: Typed) -> dict[str, Any]:
+def card_picture(solution: Solution, teller: Teller, typed: Typed, lettered: bool = False) -> dict[str, Any]:
     """Everything that is drawn of a solved figure, in the teller's unit of length.
 
-    ``shown`` dimension lines are drawn as they are; the others when a person points at their quantity.
+    ``shown`` dimension lines are drawn as they are; the others when a person points at their quantity. A
+    ``lettered`` picture tells the quantities' symbols instead of their values.
     """
-    if isinstance(solution.figure, PlaneFigure):
-        return _plane(solution, teller, typed)
-    return _solid(solution, teller, dict(typed))
+    plane = isinstance(solution.figure, PlaneFigure)
+    drawn = _plane(solution, teller, typed) if plane else _solid(solution, teller, dict(typed))
+    if lettered:
+        symbols = {m.name: letter(m.symbol) for m in solution.figure.measures}
+        for line in (*drawn["spans"], *drawn["angles"]):
+            line["text"] = symbols[line["measure"]]
+    return drawn
+
+
+_GREEK = {r"\alpha": "α", r"\beta": "β", r"\gamma": "γ", r"\delta": "δ", r"\epsilon": "ε", r"\theta": "θ"}
+_BELOW = str.maketrans("0123456789abc", "₀₁₂₃₄₅₆₇₈₉ₐbc")
+
+
+def letter(symbol: str) -> str:
+    """A measure's symbol as plain text for a picture."""
+    first, _, below = symbol.partition("_")
+    return _GREEK.get(first, first) + below.strip("{}").translate(_BELOW)
 
 
 def _plane(solution: Solution, teller: Teller, typed: Typed) -> dict[str, Any]:
@@ -57,7 +73,7 @@ def _solid(solution: Solution, teller: Teller, typed: Mapping[str, str]) -> dict
     assert isinstance(figure, Solid)
 
     def seen(at: V3) -> list[float]:
-        return [value * scale for value in drawn.view.seen(at)]
+        return short(drawn.view.seen(at), scale)
 
     spots = drawn.spots
     xs, ys = [x for x, _ in spots], [y for _, y in spots]
@@ -67,11 +83,11 @@ def _solid(solution: Solution, teller: Teller, typed: Mapping[str, str]) -> dict
         "kind": "solid",
         "path": [],
         "lines": [
-            {"points": [[x * scale, y * scale] for x, y in points], "hidden": hidden}
+            {"points": [short(spot, scale) for spot in points], "hidden": hidden}
             for points, hidden in drawn.lines
         ],
         "fills": [
-            {"rings": [[[x * scale, y * scale] for x, y in ring] for ring in rings], "bright": bright}
+            {"rings": [[short(spot, scale) for spot in ring] for ring in rings], "bright": bright}
             for rings, bright in drawn.fills
         ],
         "spans": [
@@ -91,6 +107,11 @@ def _solid(solution: Solution, teller: Teller, typed: Mapping[str, str]) -> dict
         "arrows": [],
         "bounds": bounds,
     }
+
+
+def short(spot: tuple[float, float], scale: float) -> list[float]:
+    """A spot in the picture's unit, with no more digits than can be seen."""
+    return [float(f"{value * scale:.{DIGITS}g}") for value in spot]
 
 
 def _stretches(solution: Solution, drawn: Sketch) -> list[tuple[Stretch, tuple[V3, V3]]]:

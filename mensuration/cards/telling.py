@@ -49,8 +49,16 @@ def _quantities(card: Card, solution: Solution, teller: Teller) -> dict[str, Any
             for name in (m.name for m in card.figure.measures)
             if name in solution.values
         },
-        "steps": [_step(named, step, teller) for step in solution.steps],
+        "steps": [
+            {**_step(named, step, teller), "path": _indices(solution, step)} for step in solution.steps
+        ],
     }
+
+
+def _indices(solution: Solution, step: Step) -> list[int]:
+    """Which of the steps lead to this one, itself the last."""
+    path = {id(other) for other in solution.path_to({step.quantity})}
+    return [i for i, other in enumerate(solution.steps) if id(other) in path]
 
 
 class _Named:

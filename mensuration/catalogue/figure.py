@@ -33,7 +33,8 @@ class Measure:
     """A quantity of the figure. ``kind`` is ``length``, ``area``, ``volume``, ``angle`` or ``count``.
 
     ``signed`` ones may be any size, also 0 or less; a count is a whole number of edges, from 3 to ``most``.
-    A ``further`` one is beside the point where the figure is only the base of another.
+    A ``further`` one is beside the point where the figure is only the base of another. ``called`` is how people read
+    its name, where that is not the name itself.
     """
 
     name: str
@@ -42,11 +43,12 @@ class Measure:
     signed: bool = False
     most: int = 0
     further: bool = False
+    called: str = ""
 
     @property
     def title(self) -> str:
         """The name as people read it."""
-        return self.name.replace("_", " ")
+        return self.called or self.name.replace("_", " ")
 
 
 @dataclass(frozen=True)

@@ -7,38 +7,8 @@ from typing import Literal
 from ninja import Schema
 from pydantic import JsonValue
 
-Spot = tuple[float, float]
-
-
-class Mathematics(Schema):
-    tex: str
-    text: str
-
-
-class Unfolded(Schema):
-    """An exact form that is longer than a line."""
-
-    exact: str
-    tex: str
-    text: str
-
-
-class Told(Schema):
-    """A value in all its forms."""
-
-    exact: str | None
-    exactText: str | None
-    tex: str | None
-    decimal: str
-    unit: str
-    rounded: str
-    text: str
-    shown: Mathematics
-    roundedTex: str
-    approximate: bool
-    rule: str
-    note: str
-    unfolded: Unfolded | None = None
+from server.working_out.card_schemas import Card
+from server.working_out.shapes import Angle, Mathematics, Segment, Span, Spot, Told, Unfolded
 
 
 class Step(Schema):
@@ -67,20 +37,6 @@ class Entry(Schema):
     steps: list[Step]
     formula: Mathematics | None
     numbers: Mathematics | None
-
-
-class Segment(Schema):
-    """A piece of curve. ``sweep`` in degrees, anticlockwise positive; an ellipse has also its other half axis
-    and how it leans."""
-
-    kind: Literal["line", "arc"]
-    start: Spot
-    end: Spot
-    centre: Spot | None = None
-    radius: float | None = None
-    sweep: float | None = None
-    minor: float | None = None
-    lean: float | None = None
 
 
 class Piece(Schema):
@@ -182,17 +138,6 @@ class Showing(Schema):
     lines: list[Mathematics]
 
 
-class Span(Schema):
-    measure: str
-    start: Spot
-    end: Spot
-    other: tuple[Spot, Spot] | None
-    side: int
-    given: bool
-    typed: str | None
-    text: str
-
-
 class Drive(Schema):
     given: str
     axis: Literal["x", "y", "radial", "turn"]
@@ -205,17 +150,6 @@ class Drive(Schema):
 class Grip(Schema):
     at: Spot
     drives: list[Drive]
-
-
-class Angle(Schema):
-    measure: str
-    at: Spot
-    one: Spot
-    two: Spot
-    degrees: float
-    given: bool
-    typed: str | None
-    text: str
 
 
 class StraightEdge(Schema):
@@ -280,6 +214,7 @@ class FigureResults(Schema):
     ways: list[Way] | None = None
     squares: Counted | None = None
     why: dict[str, list[Showing]] | None = None
+    card: Card | None = None
 
 
 class LineResults(Told):

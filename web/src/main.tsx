@@ -7,10 +7,16 @@ import { Shelf } from "./shelf/Shelf";
 import "./styles.css";
 
 const BenchPage = lazy(() => import("./bench/BenchPage"));
+const Gallery = lazy(() => import("./cards/Gallery"));
+const CardPage = lazy(() => import("./cards/CardPage"));
+const SheetPage = lazy(() => import("./cards/SheetPage"));
 
 const router = createBrowserRouter([
   { path: "/", element: <Shelf /> },
   { path: "/problems/:id", element: <BenchPage /> },
+  { path: "/cards", element: <Gallery /> },
+  { path: "/cards/sheet", element: <SheetPage /> },
+  { path: "/cards/:name", element: <CardPage /> },
   { path: "*", element: <NotHere /> },
 ]);
 const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } });

@@ -111,7 +111,7 @@ describe("saving by itself", () => {
 
 describe("history", () => {
   it("goes back and forth through documents, not through what is only being dragged", () => {
-    const store = createBenchStore(opened());
+    const store = createBenchStore(7, opened().document);
     store.getState().preview(titled("dragged"));
     store.getState().commit(titled("one"));
     store.getState().set({ selected: "slab", measure: "perimeter" });
@@ -126,25 +126,25 @@ describe("history", () => {
   });
 
   it("takes no step for a change that changes nothing", () => {
-    const store = createBenchStore(opened());
+    const store = createBenchStore(7, opened().document);
     store.getState().commit(structuredClone(store.getState().document));
     expect(store.temporal.getState().pastStates).toHaveLength(0);
   });
 
   it("is there after a reload, but only with the document it belongs to", () => {
-    const store = createBenchStore(opened());
+    const store = createBenchStore(7, opened().document);
     store.getState().commit(titled("one"));
     remember(7, store);
-    const again = createBenchStore(opened(titled("one")));
+    const again = createBenchStore(7, titled("one"));
     again.temporal.getState().undo();
     expect(again.getState().document.title).toBe("Pad");
-    expect(createBenchStore(opened(titled("changed elsewhere"))).temporal.getState().pastStates).toHaveLength(0);
+    expect(createBenchStore(7, titled("changed elsewhere")).temporal.getState().pastStates).toHaveLength(0);
     localStorage.setItem("tilt-grid.history.7", "{ broken");
-    expect(createBenchStore(opened()).temporal.getState().pastStates).toHaveLength(0);
+    expect(createBenchStore(7, opened().document).temporal.getState().pastStates).toHaveLength(0);
   });
 
   it("lets the oldest steps go when it grows too large", () => {
-    const store = createBenchStore(opened());
+    const store = createBenchStore(7, opened().document);
     for (let i = 0; i < 60; i += 1) store.getState().commit({ ...titled(`t${i}`), statement: "x".repeat(50_000) });
     remember(7, store);
     const text = localStorage.getItem("tilt-grid.history.7") ?? "";
@@ -164,7 +164,7 @@ describe("results", () => {
     const whole = (area: string): Results =>
       ({ title: "", asks: [], lines: {}, complaints: [], figures: { pad: { quantities: {}, parts: {}, drawing: null, tallies: { area: { measure: area } } } } }) as unknown as Results;
     const faulty = { ...whole(""), figures: { pad: { quantities: {}, parts: {}, drawing: null, tallies: {} } }, complaints: [{ where: "figures.pad.parts.slab", code: "x", says: "x", level: "error", position: null }] } as unknown as Results; // prettier-ignore
-    const store = createBenchStore(opened());
+    const store = createBenchStore(7, opened().document);
     let worked: Worked | undefined;
     function Reader() {
       worked = useResults();

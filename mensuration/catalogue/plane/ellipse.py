@@ -8,8 +8,8 @@ FIGURE = PlaneFigure(
     family="round",
     synonyms=("oval",),
     measures=(
-        Measure("a", "a"),
-        Measure("b", "b"),
+        Measure("a", "a", called="half axis a"),
+        Measure("b", "b", called="half axis b"),
         Measure("area", "A", "area"),
         Measure("perimeter", "P"),
     ),

@@ -19,8 +19,8 @@ FIGURE = PlaneFigure(
     title="Rhombus",
     family="quadrilaterals",
     measures=(
-        Measure("d1", "d_1"),
-        Measure("d2", "d_2"),
+        Measure("d1", "d_1", called="diagonal d1"),
+        Measure("d2", "d_2", called="diagonal d2"),
         Measure("side", "s"),
         Measure("angle", r"\alpha", "angle"),
         Measure("height", "h"),

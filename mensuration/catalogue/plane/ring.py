@@ -17,8 +17,8 @@ FIGURE = PlaneFigure(
     family="round",
     synonyms=("annulus", "washer"),
     measures=(
-        Measure("outer", "R"),
-        Measure("inner", "r"),
+        Measure("outer", "R", called="outer radius"),
+        Measure("inner", "r", called="inner radius"),
         Measure("width", "w"),
         Measure("area", "A", "area"),
         Measure("perimeter", "P"),

@@ -12,8 +12,8 @@ FIGURE = Solid(
         Measure("height", "h"),
         Measure("base_radius", "a"),
         Measure("base_area", "B", "area"),
-        Measure("lateral", "L", "area"),
-        Measure("surface", "S", "area"),
+        Measure("lateral", "L", "area", called="dome area"),
+        Measure("surface", "S", "area", called="whole surface"),
         Measure("volume", "V", "volume"),
     ),
     relations=(

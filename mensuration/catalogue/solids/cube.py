@@ -17,12 +17,12 @@ FIGURE = Solid(
     measures=(
         Measure("side", "a"),
         Measure("face_diagonal", "e"),
-        Measure("diagonal", "d"),
+        Measure("diagonal", "d", called="space diagonal"),
         Measure("inradius", "r"),
         Measure("circumradius", "R"),
         Measure("base_area", "B", "area"),
-        Measure("lateral", "L", "area"),
-        Measure("surface", "S", "area"),
+        Measure("lateral", "L", "area", called="lateral area"),
+        Measure("surface", "S", "area", called="whole surface"),
         Measure("volume", "V", "volume"),
     ),
     relations=(

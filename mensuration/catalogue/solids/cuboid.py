@@ -31,10 +31,10 @@ FIGURE = Solid(
         Measure("width", "w"),
         Measure("height", "h"),
         Measure("base_diagonal", "e"),
-        Measure("diagonal", "d"),
+        Measure("diagonal", "d", called="space diagonal"),
         Measure("base_area", "B", "area"),
-        Measure("lateral", "L", "area"),
-        Measure("surface", "S", "area"),
+        Measure("lateral", "L", "area", called="lateral area"),
+        Measure("surface", "S", "area", called="whole surface"),
         Measure("volume", "V", "volume"),
     ),
     relations=(

@@ -13,8 +13,8 @@ FIGURE = Solid(
         Measure("height", "h"),
         Measure("circumference", "C"),
         Measure("base_area", "B", "area"),
-        Measure("lateral", "L", "area"),
-        Measure("surface", "S", "area"),
+        Measure("lateral", "L", "area", called="lateral area"),
+        Measure("surface", "S", "area", called="whole surface"),
         Measure("volume", "V", "volume"),
     ),
     relations=(

@@ -8,9 +8,9 @@ FIGURE = Solid(
     family="round solids",
     synonyms=("egg", "oval solid", "spheroid", "lentil"),
     measures=(
-        Measure("a", "a"),
-        Measure("b", "b"),
-        Measure("c", "c"),
+        Measure("a", "a", called="half axis a"),
+        Measure("b", "b", called="half axis b"),
+        Measure("c", "c", called="half axis c"),
         Measure("volume", "V", "volume"),
     ),
     relations=(

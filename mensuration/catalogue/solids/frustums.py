@@ -102,15 +102,15 @@ def _relations(sides: str, across: str, corner: str, area: str) -> tuple[Relatio
 
 
 _MEASURES = (
-    Measure("bottom", "a"),
-    Measure("top", "b"),
+    Measure("bottom", "a", called="bottom side"),
+    Measure("top", "b", called="top side"),
     Measure("height", "h"),
-    Measure("slant", "s"),
-    Measure("edge", "e"),
+    Measure("slant", "s", called="slant height"),
+    Measure("edge", "e", called="slant edge"),
     Measure("bottom_area", "B", "area"),
     Measure("top_area", "T", "area"),
-    Measure("lateral", "L", "area"),
-    Measure("surface", "S", "area"),
+    Measure("lateral", "L", "area", called="lateral area"),
+    Measure("surface", "S", "area", called="whole surface"),
     Measure("volume", "V", "volume"),
 )
 _CONSTRAINTS = (

@@ -11,8 +11,8 @@ FIGURE = Solid(
         Measure("radius", "r"),
         Measure("diameter", "d"),
         Measure("base_area", "B", "area"),
-        Measure("lateral", "L", "area"),
-        Measure("surface", "S", "area"),
+        Measure("lateral", "L", "area", called="dome area"),
+        Measure("surface", "S", "area", called="whole surface"),
         Measure("volume", "V", "volume"),
     ),
     relations=(

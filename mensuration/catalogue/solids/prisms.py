@@ -65,13 +65,20 @@ def prism_on(base: PlaneFigure, title: str, height: str, *synonyms: str) -> Soli
         synonyms=(f"prism on a {base.title.lower()}", "prism", *synonyms),
         measures=(
             *(
-                Measure(names[m.name], _SYMBOLS.get(names[m.name], m.symbol), m.kind, m.signed, m.most)
+                Measure(
+                    names[m.name],
+                    _SYMBOLS.get(names[m.name], m.symbol),
+                    m.kind,
+                    m.signed,
+                    m.most,
+                    called=m.called,
+                )
                 for m in base.measures
                 if not m.further
             ),
             Measure("height", "H"),
-            Measure("lateral", "L", "area"),
-            Measure("surface", "S", "area"),
+            Measure("lateral", "L", "area", called="lateral area"),
+            Measure("surface", "S", "area", called="whole surface"),
             Measure("volume", "V", "volume"),
         ),
         relations=(

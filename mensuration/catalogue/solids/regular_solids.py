@@ -34,7 +34,7 @@ FIGURES = (
             Measure("inradius", "r"),
             Measure("circumradius", "R"),
             Measure("face_area", "F", "area"),
-            Measure("surface", "S", "area"),
+            Measure("surface", "S", "area", called="whole surface"),
             Measure("volume", "V", "volume"),
         ),
         relations=(
@@ -87,7 +87,7 @@ FIGURES = (
             Measure("inradius", "r"),
             Measure("circumradius", "R"),
             Measure("face_area", "F", "area"),
-            Measure("surface", "S", "area"),
+            Measure("surface", "S", "area", called="whole surface"),
             Measure("volume", "V", "volume"),
         ),
         relations=(

@@ -11,7 +11,7 @@ FIGURE = Solid(
         Measure("radius", "r"),
         Measure("diameter", "d"),
         Measure("circumference", "C"),
-        Measure("surface", "S", "area"),
+        Measure("surface", "S", "area", called="whole surface"),
         Measure("volume", "V", "volume"),
     ),
     relations=(

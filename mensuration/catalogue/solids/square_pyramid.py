@@ -26,11 +26,11 @@ FIGURE = Solid(
     measures=(
         Measure("side", "a"),
         Measure("height", "h"),
-        Measure("slant", "s"),
-        Measure("edge", "e"),
+        Measure("slant", "s", called="slant height"),
+        Measure("edge", "e", called="slant edge"),
         Measure("base_area", "B", "area"),
-        Measure("lateral", "L", "area"),
-        Measure("surface", "S", "area"),
+        Measure("lateral", "L", "area", called="lateral area"),
+        Measure("surface", "S", "area", called="whole surface"),
         Measure("volume", "V", "volume"),
     ),
     relations=(

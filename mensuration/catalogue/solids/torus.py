@@ -9,10 +9,10 @@ FIGURE = Solid(
     synonyms=("tyre", "tire", "inner tube", "doughnut", "bagel", "anchor ring"),
     measures=(
         Measure("radius", "R"),
-        Measure("tube", "r"),
-        Measure("outer", "a"),
-        Measure("inner", "b"),
-        Measure("surface", "S", "area"),
+        Measure("tube", "r", called="tube radius"),
+        Measure("outer", "a", called="outer radius"),
+        Measure("inner", "b", called="inner radius"),
+        Measure("surface", "S", "area", called="whole surface"),
         Measure("volume", "V", "volume"),
     ),
     relations=(

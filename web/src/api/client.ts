@@ -1,4 +1,4 @@
-import type { EntryAnswer, Listed, Opened, ProblemDocument, Reference, Results } from "./types";
+import type { CardRow, EntryAnswer, Listed, Opened, ProblemDocument, Reference, Results, SheetRow } from "./types";
 
 /** A refusal of the server: its sentence, its status, and for a conflict the problem as it is now. */
 export class Refused extends Error {
@@ -49,5 +49,7 @@ export const api = {
   evaluate: (document: ProblemDocument, also = "") => ask<Results>("POST", `/evaluate${also ? `?also=${also}` : ""}`, document),
   entry: (text: string, shapes: Record<string, string>) => ask<EntryAnswer>("POST", "/entry", { text, shapes }),
   reference: () => ask<Reference>("GET", "/reference"),
+  cards: () => ask<CardRow[]>("GET", "/cards"),
+  sheet: () => ask<SheetRow[]>("GET", "/cards/sheet"),
   fileAddress: (id: number) => `/api/problems/${id}/file`,
 };

@@ -4,6 +4,46 @@
  */
 
 export interface paths {
+    "/api/cards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Cards
+         * @description Every figure of the catalogue with its picture, family by family.
+         */
+        get: operations["server_working_out_cards_cards"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Formula Sheet
+         * @description The same with quantities and all formulas.
+         */
+        get: operations["server_working_out_cards_formula_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/entry": {
         parameters: {
             query?: never;
@@ -199,6 +239,32 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * Agreement
+         * @description Two forms of one measure, and what they come to at a special value.
+         */
+        Agreement: {
+            /** Agree */
+            agree: boolean | null;
+            /** Forms */
+            forms: components["schemas"]["AgreementForm"][];
+            /** Measure */
+            measure: string;
+            /** Special */
+            special: components["schemas"]["AgreementForm"][];
+            /** Specialagrees */
+            specialAgrees: boolean | null;
+            /** Title */
+            title: string;
+        };
+        /** AgreementForm */
+        AgreementForm: {
+            formula: components["schemas"]["Mathematics"];
+            numbers: components["schemas"]["Mathematics"] | null;
+            /** Title */
+            title: string;
+            value: components["schemas"]["Told"] | null;
+        };
         /** Angle */
         Angle: {
             /** At */
@@ -320,6 +386,183 @@ export interface components {
             side: "out" | "in";
         } & {
             [key: string]: unknown;
+        };
+        /** Card */
+        Card: {
+            /** Agreements */
+            agreements: components["schemas"]["Agreement"][];
+            /** Figure */
+            figure: string;
+            partial: components["schemas"]["CardPartial"] | null;
+            /** Solution */
+            solution: number | null;
+            /** Solutions */
+            solutions: components["schemas"]["CardSolution"][];
+            /** Title */
+            title: string;
+        };
+        /** CardMeasure */
+        CardMeasure: {
+            /** Further */
+            further: boolean;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "length" | "area" | "volume" | "angle" | "count";
+            /** Name */
+            name: string;
+            /** Signed */
+            signed: boolean;
+            /** Symbol */
+            symbol: string;
+            /** Title */
+            title: string;
+        };
+        /** CardPartial */
+        CardPartial: {
+            /** Quantities */
+            quantities: {
+                [key: string]: components["schemas"]["CardQuantity"];
+            };
+            /** Steps */
+            steps: components["schemas"]["CardStep"][];
+        };
+        /**
+         * CardPicture
+         * @description A plane figure by its ``path``, a solid by ``lines`` and ``fills``.
+         */
+        CardPicture: {
+            /** Angles */
+            angles: components["schemas"]["ShownAngle"][];
+            /** Arrows */
+            arrows: components["schemas"]["Segment"][][];
+            /** Bounds */
+            bounds: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Fills */
+            fills: components["schemas"]["Fill"][];
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "plane" | "solid";
+            /** Lines */
+            lines: components["schemas"]["Stroke"][];
+            /** Path */
+            path: components["schemas"]["Segment"][];
+            /** Rightangles */
+            rightAngles: [
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ]
+            ][];
+            /** Spans */
+            spans: components["schemas"]["ShownSpan"][];
+            /** Ticks */
+            ticks: components["schemas"]["Segment"][][];
+        };
+        /**
+         * CardQuantity
+         * @description ``chosen`` where nothing settles it and the usual value was taken.
+         */
+        CardQuantity: {
+            /** Approximate */
+            approximate: boolean;
+            /** Chosen */
+            chosen: boolean;
+            /** Decimal */
+            decimal: string;
+            /** Exact */
+            exact: string | null;
+            /** Exacttext */
+            exactText: string | null;
+            /** Given */
+            given: boolean;
+            /** Note */
+            note: string;
+            /** Rounded */
+            rounded: string;
+            /** Roundedtex */
+            roundedTex: string;
+            /** Rule */
+            rule: string;
+            shown: components["schemas"]["Mathematics"];
+            /** Tex */
+            tex: string | null;
+            /** Text */
+            text: string;
+            unfolded?: components["schemas"]["Unfolded"] | null;
+            /** Unit */
+            unit: string;
+        };
+        /** CardRelation */
+        CardRelation: {
+            /** Forms */
+            forms: components["schemas"]["RelationForm"][];
+            /** Source */
+            source: string;
+        };
+        /**
+         * CardRow
+         * @description A figure in the gallery.
+         */
+        CardRow: {
+            /** Family */
+            family: string;
+            /** Name */
+            name: string;
+            picture: components["schemas"]["CardPicture"];
+            /** Plane */
+            plane: boolean;
+            /** Synonyms */
+            synonyms: string[];
+            /** Title */
+            title: string;
+        };
+        /** CardSolution */
+        CardSolution: {
+            drawing: components["schemas"]["CardPicture"];
+            /** Quantities */
+            quantities: {
+                [key: string]: components["schemas"]["CardQuantity"];
+            };
+            /** Steps */
+            steps: components["schemas"]["CardStep"][];
+        };
+        /**
+         * CardStep
+         * @description One step: the formula as people know it, rearranged, with numbers, the value. ``path`` leads to it.
+         */
+        CardStep: {
+            familiar: components["schemas"]["Mathematics"] | null;
+            formula: components["schemas"]["Mathematics"];
+            numbers: components["schemas"]["Mathematics"];
+            /** Path */
+            path: number[];
+            /** Quantity */
+            quantity: string;
+            /** Source */
+            source: string;
+            symbol: components["schemas"]["Mathematics"];
+            /** Title */
+            title: string;
+            /** Trial */
+            trial: boolean;
+            value: components["schemas"]["Told"];
         };
         /** Complaint */
         Complaint: {
@@ -577,7 +820,8 @@ export interface components {
         };
         /**
          * Figure
-         * @description A named figure. Kind ``plane``: parts joined in order.
+         * @description A named figure. Kind ``plane``: parts joined in order. Kind ``formula``: one catalogue ``figure``, solved from
+         *     what is ``given``; ``solution`` chooses where there are two.
          */
         Figure: {
             /**
@@ -595,6 +839,15 @@ export interface components {
                 ]
             ][] | null;
             /**
+             * Figure
+             * @description The catalogue's name for it
+             */
+            figure?: string | null;
+            /** Given */
+            given?: {
+                [key: string]: string;
+            } | null;
+            /**
              * Kind
              * @default plane
              */
@@ -607,6 +860,8 @@ export interface components {
              */
             parts: components["schemas"]["Part"][];
             shaded?: components["schemas"]["Shaded"] | null;
+            /** Solution */
+            solution?: number | null;
             /**
              * Way
              * @description How the area is split
@@ -617,6 +872,7 @@ export interface components {
         };
         /** FigureResults */
         FigureResults: {
+            card?: components["schemas"]["Card"] | null;
             drawing: components["schemas"]["Drawing"] | null;
             /** Parts */
             parts: {
@@ -639,6 +895,19 @@ export interface components {
             why?: {
                 [key: string]: components["schemas"]["Showing"][];
             } | null;
+        };
+        /**
+         * Fill
+         * @description Rings of points filled together; ``bright`` from 0 to 1.
+         */
+        Fill: {
+            /** Bright */
+            bright: number;
+            /** Rings */
+            rings: [
+                number,
+                number
+            ][][];
         };
         /** Grip */
         Grip: {
@@ -962,6 +1231,21 @@ export interface components {
             /** Says */
             says: string;
         };
+        /**
+         * RelationForm
+         * @description A relation solved for one quantity; ``second`` is its other value, where it has two.
+         */
+        RelationForm: {
+            /** Needs */
+            needs: string[];
+            /** Quantity */
+            quantity: string;
+            second: components["schemas"]["Mathematics"] | null;
+            /** Tex */
+            tex: string;
+            /** Text */
+            text: string;
+        };
         /** Results */
         Results: {
             /** Asks */
@@ -1139,6 +1423,28 @@ export interface components {
             /** Title */
             title: string;
         };
+        /** SheetRow */
+        SheetRow: {
+            /** Family */
+            family: string;
+            /** Formulas */
+            formulas: components["schemas"]["CardRelation"][];
+            /** Measures */
+            measures: components["schemas"]["CardMeasure"][];
+            /** Name */
+            name: string;
+            picture: components["schemas"]["CardPicture"];
+            /** Plane */
+            plane: boolean;
+            /** Starting */
+            starting: {
+                [key: string]: string;
+            };
+            /** Synonyms */
+            synonyms: string[];
+            /** Title */
+            title: string;
+        };
         /**
          * Showing
          * @description Why a formula holds: a movement of the part's own outline.
@@ -1174,6 +1480,75 @@ export interface components {
             ] | null;
             /** Width */
             width?: number | null;
+        };
+        /** ShownAngle */
+        ShownAngle: {
+            /** At */
+            at: [
+                number,
+                number
+            ];
+            /** Degrees */
+            degrees: number;
+            /** Given */
+            given: boolean;
+            /** Measure */
+            measure: string;
+            /** One */
+            one: [
+                number,
+                number
+            ];
+            /** Shown */
+            shown: boolean;
+            /** Text */
+            text: string;
+            /** Two */
+            two: [
+                number,
+                number
+            ];
+            /** Typed */
+            typed: string | null;
+        };
+        /**
+         * ShownSpan
+         * @description ``shown`` ones are drawn as they are; the others when their quantity is pointed at.
+         */
+        ShownSpan: {
+            /** End */
+            end: [
+                number,
+                number
+            ];
+            /** Given */
+            given: boolean;
+            /** Measure */
+            measure: string;
+            /** Other */
+            other: [
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ]
+            ] | null;
+            /** Shown */
+            shown: boolean;
+            /** Side */
+            side: number;
+            /** Start */
+            start: [
+                number,
+                number
+            ];
+            /** Text */
+            text: string;
+            /** Typed */
+            typed: string | null;
         };
         /** Sketch */
         Sketch: {
@@ -1293,6 +1668,16 @@ export interface components {
              */
             role: "outline" | "shared" | "covered" | "cut";
         };
+        /** Stroke */
+        Stroke: {
+            /** Hidden */
+            hidden: boolean;
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+        };
         /** Suggestion */
         Suggestion: {
             /** Label */
@@ -1410,6 +1795,46 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    server_working_out_cards_cards: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardRow"][];
+                };
+            };
+        };
+    };
+    server_working_out_cards_formula_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetRow"][];
+                };
+            };
+        };
+    };
     server_working_out_api_entry: {
         parameters: {
             query?: never;

@@ -25,7 +25,7 @@ export default function BenchPage() {
 }
 
 function Opened({ opened }: { opened: Opened }) {
-  const [store] = useState(() => createBenchStore(opened));
+  const [store] = useState(() => createBenchStore(opened.id, opened.document));
   return (
     <BenchContext value={store}>
       <Workspace opened={opened} />

@@ -1,28 +1,18 @@
-import { useCallback, useEffect, useMemo, useState } from "react";
-import type { Complaint, DrawnPart, Opened, Spot, StraightEdge } from "../api/types";
-import { Board } from "../board/Board";
-import { WhyBar } from "../board/WhyBar";
-import { EntryLine } from "../parts/EntryLine";
-import { FitMenu, type Fitting } from "../parts/FitMenu";
-import { PartBar } from "../parts/PartBar";
-import { Picker } from "../parts/Picker";
+import { useEffect } from "react";
+import type { Complaint, Opened } from "../api/types";
+import { CardWork } from "../cards/CardWork";
 import { Asks } from "../statement/Asks";
 import { Statement } from "../statement/Statement";
-import { Lines } from "../tally/Lines";
-import { TallyPanel } from "../tally/TallyPanel";
 import { Conflict } from "./Conflict";
-import { GivenEditor } from "./GivenEditor";
 import { Header } from "./Header";
-import { changeFigure } from "./editing";
+import { PlaneWork } from "./PlaneWork";
 import { remember, useBench, useBenchStore } from "./store";
 import { useResults } from "./useResults";
 import { useSaving } from "./useSaving";
-import { useShortcuts } from "./useShortcuts";
+import { useUndoKeys } from "./useUndoKeys";
 
 const NO_COMPLAINTS: Complaint[] = [];
-const NOTHING = {};
 const NO_WORDS: never[] = [];
-const START_OF_SHOWING = { of: "", chosen: 0, share: 0, sectors: 16 };
 
 /** Everything a person needs for one problem, on one page. */
 export function Workspace({ opened }: { opened: Opened }) {
@@ -31,10 +21,8 @@ export function Workspace({ opened }: { opened: Opened }) {
   const figure = useBench((state) => state.figure);
   const { saving, settle } = useSaving(opened, document_);
   const worked = useResults();
-  const name = document_.figures[figure]?.name ?? "";
-  const good = worked.good[name];
-  const old = worked.late || (good !== undefined && good !== worked.results?.figures[name]);
-  useShortcuts();
+  const shown = document_.figures[figure];
+  useUndoKeys();
 
   useEffect(() => {
     document.title = `${document_.title || "Untitled problem"} · Tilt Grid`;
@@ -43,37 +31,6 @@ export function Workspace({ opened }: { opened: Opened }) {
 
   const fault = worked.fault ?? (saving.state === "failed" ? saving.says : null);
   const complaints = worked.results?.complaints ?? NO_COMPLAINTS;
-  const parts = worked.results?.figures[name]?.parts ?? NOTHING;
-  const drawn = good?.drawing?.parts;
-  const selected = useBench((state) => state.selected);
-  const chosen = drawn?.find((part) => part.name === selected);
-  const [fitting, setFitting] = useState<Fitting | null>(null);
-  const fit = useCallback(
-    (edge: StraightEdge | null, at: DOMRect, part: DrawnPart | undefined) => part && setFitting({ part, edge, at: { left: at.left, top: at.bottom + 6 } }),
-    [],
-  );
-  const onEdge = useCallback((edge: StraightEdge, at: DOMRect) => fit(edge, at, chosen), [fit, chosen]);
-  const onHole = useCallback((at: DOMRect) => fit(null, at, chosen), [fit, chosen]);
-  const shade = useCallback(
-    (place: Spot) => {
-      const state = store.getState();
-      state.commit(
-        changeFigure(state.document, figure, (f) => {
-          const had = f.shaded?.squares ?? [];
-          const squares = had.some(([i, j]) => i === place[0] && j === place[1]) ? had.filter(([i, j]) => i !== place[0] || j !== place[1]) : [...had, place];
-          return { ...f, shaded: squares.length > 0 ? { squares, parts: [] } : undefined };
-        }),
-      );
-    },
-    [store, figure],
-  );
-  const why = useBench((state) => state.why);
-  const [played, setPlayed] = useState(START_OF_SHOWING);
-  const now = played.of === why ? played : { ...START_OF_SHOWING, of: why ?? "" };
-  const showings = (why && good?.why?.[why]) || [];
-  const showing = showings[now.chosen];
-  const counting = useBench((state) => state.mode === "squares");
-  const bar = useMemo(() => <PartBar complaints={complaints} parts={parts} drawn={chosen} onHole={onHole} />, [complaints, parts, chosen, onHole]);
   return (
     <div className="flex min-h-screen flex-col lg:h-screen lg:overflow-hidden">
       <Header opened={opened} saving={saving} />
@@ -87,34 +44,35 @@ export function Workspace({ opened }: { opened: Opened }) {
         <Statement words={worked.results?.words ?? NO_WORDS} />
         <Asks answers={worked.answers} complaints={complaints} />
       </section>
-      <main className="grid min-h-0 grow md:grid-cols-[3fr_2fr]">
-        <section className="flex min-h-0 min-w-0 flex-col border-edge md:border-r" aria-label="Figure">
-          <Board
-            drawing={good?.drawing ?? null}
-            old={old}
-            figure={name}
-            split={good?.tallies.area?.split ?? null}
-            counted={counting ? (good?.squares ?? null) : null}
-            showing={showing ? { showing, share: now.share, sectors: now.sectors } : null}
-            complaints={complaints}
-            onEdge={onEdge}
-            onShade={shade}
-          >
-            {bar}
-            {why && showing ? <WhyBar part={why} showings={showings} {...now} onChange={(change) => setPlayed({ ...now, ...change })} /> : null}
-          </Board>
-          <div className="flex flex-col gap-1.5 border-t border-edge bg-sheet px-3 py-2">
-            <EntryLine />
-            <Picker bounds={good?.drawing?.bounds ?? null} />
-          </div>
-        </section>
-        <section className="flex min-h-0 min-w-0 flex-col bg-sheet" aria-label="Working">
-          <TallyPanel tallies={good?.tallies ?? NOTHING} old={old} complaints={complaints} figure={name} ways={good?.ways ?? NO_WORDS} counted={good?.squares ?? null} bounds={good?.drawing?.bounds ?? null} outline={good?.drawing?.outline ?? NO_WORDS} />
-          <Lines results={worked.results?.lines ?? NOTHING} complaints={complaints} />
-        </section>
-      </main>
-      {fitting ? <FitMenu fitting={fitting} onDone={() => setFitting(null)} /> : null}
-      <GivenEditor complaints={complaints} figure={name} />
+      {document_.figures.length > 1 ? <FigureTabs /> : null}
+      {shown?.kind === "formula" ? (
+        <CardWork key={shown.name} figure={figure} results={worked.results?.figures[shown.name]} complaints={complaints} old={worked.late} />
+      ) : (
+        <PlaneWork worked={worked} />
+      )}
+    </div>
+  );
+}
+
+/** Which of a problem's figures is worked on. */
+function FigureTabs() {
+  const store = useBenchStore();
+  const figures = useBench((state) => state.document.figures);
+  const figure = useBench((state) => state.figure);
+  return (
+    <div role="tablist" aria-label="Figures" className="flex flex-wrap gap-1 border-b border-edge bg-sheet px-4 py-1 no-print">
+      {figures.map((entry, index) => (
+        <button
+          key={entry.name}
+          type="button"
+          role="tab"
+          aria-selected={index === figure}
+          className={`rounded-md px-2.5 py-1 text-sm ${index === figure ? "bg-pine text-white" : "hover:bg-pine-wash"}`}
+          onClick={() => store.getState().set({ figure: index, selected: null, lit: null, editing: null })}
+        >
+          {entry.name}
+        </button>
+      ))}
     </div>
   );
 }

@@ -1,7 +1,7 @@
 import { createContext, useContext } from "react";
 import { createStore, useStore, type StoreApi } from "zustand";
 import { temporal, type TemporalState } from "zundo";
-import type { Opened, ProblemDocument } from "../api/types";
+import type { ProblemDocument } from "../api/types";
 
 export type MeasureName = "area" | "perimeter";
 
@@ -45,7 +45,7 @@ export type BenchStore = StoreApi<BenchState> & { temporal: StoreApi<TemporalSta
 
 const HISTORY_LIMIT = 200;
 const HISTORY_CHARACTERS = 2_000_000;
-const historyKey = (id: number) => `tilt-grid.history.${id}`;
+const historyKey = (of: number | string) => `tilt-grid.history.${of}`;
 
 interface Remembered {
   document: ProblemDocument;
@@ -53,18 +53,23 @@ interface Remembered {
   future: Tracked[];
 }
 
-/** The history kept in this browser, if it belongs to the document as the server has it. */
-function remembered(opened: Opened): Remembered | null {
+/** What was kept in this browser under a problem's number or a card's name. */
+export function keptHere(of: number | string): Remembered | null {
   try {
-    const kept = JSON.parse(localStorage.getItem(historyKey(opened.id)) ?? "null") as Remembered | null;
-    return kept && JSON.stringify(kept.document) === JSON.stringify(opened.document) ? kept : null;
+    return JSON.parse(localStorage.getItem(historyKey(of)) ?? "null") as Remembered | null;
   } catch {
     return null;
   }
 }
 
+/** The history kept in this browser, if it belongs to the document as it was opened. */
+function remembered(of: number | string, document: ProblemDocument): Remembered | null {
+  const kept = keptHere(of);
+  return kept && JSON.stringify(kept.document) === JSON.stringify(document) ? kept : null;
+}
+
 /** Keep the history for after a reload; the oldest steps go when it grows too large. */
-export function remember(id: number, store: BenchStore) {
+export function remember(of: number | string, store: BenchStore) {
   const { pastStates, futureStates } = store.temporal.getState();
   const kept: Remembered = {
     document: store.getState().document,
@@ -77,18 +82,18 @@ export function remember(id: number, store: BenchStore) {
     text = JSON.stringify(kept);
   }
   try {
-    localStorage.setItem(historyKey(id), text);
+    localStorage.setItem(historyKey(of), text);
   } catch {
-    localStorage.removeItem(historyKey(id));
+    localStorage.removeItem(historyKey(of));
   }
 }
 
-export function createBenchStore(opened: Opened): BenchStore {
-  const kept = remembered(opened);
+export function createBenchStore(of: number | string, document: ProblemDocument): BenchStore {
+  const kept = remembered(of, document);
   return createStore<BenchState>()(
     temporal(
       (set, get) => ({
-        document: opened.document,
+        document,
         draft: null,
         figure: 0,
         selected: null,
@@ -98,9 +103,9 @@ export function createBenchStore(opened: Opened): BenchStore {
         mode: "move",
         ways: null,
         why: null,
-        commit: (document) => {
-          if (JSON.stringify(document) === JSON.stringify(get().document)) set({ draft: null });
-          else set({ document, draft: null });
+        commit: (changed) => {
+          if (JSON.stringify(changed) === JSON.stringify(get().document)) set({ draft: null });
+          else set({ document: changed, draft: null });
         },
         preview: (draft) => set({ draft }),
         set: (change) => set(change),

@@ -1,6 +1,7 @@
 import { useEffect } from "react";
 import { flipped, removePart, changePart, partNamed, setJoin, turnedBy } from "./editing";
 import { useBenchStore } from "./store";
+import { isTyping } from "./typing";
 
 export const SHORTCUTS: [keys: string, does: string][] = [
   ["Tab", "go from part to part on the board"],
@@ -30,10 +31,6 @@ export const FIT_EVENT = "tilt-grid:fit";
 export const ZOOM_EVENT = "tilt-grid:zoom";
 export const DUPLICATE_EVENT = "tilt-grid:duplicate";
 
-function isTyping(target: EventTarget | null): boolean {
-  return target instanceof HTMLElement && (target.isContentEditable || ["INPUT", "TEXTAREA", "SELECT"].includes(target.tagName));
-}
-
 /** The shortcuts that hold on the whole bench. Single letters only count while nothing is being typed. */
 export function useShortcuts() {
   const store = useBenchStore();
@@ -41,17 +38,6 @@ export function useShortcuts() {
     const press = (event: KeyboardEvent) => {
       const state = store.getState();
       const key = event.key.toLowerCase();
-      if ((event.ctrlKey || event.metaKey) && !event.altKey && !isTyping(event.target)) {
-        if (key === "z") {
-          event.preventDefault();
-          if (event.shiftKey) store.temporal.getState().redo();
-          else store.temporal.getState().undo();
-        } else if (key === "y") {
-          event.preventDefault();
-          store.temporal.getState().redo();
-        }
-        return;
-      }
       if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
       const part = partNamed(state.document, state.figure, state.selected);
       const onPart = (change: Parameters<typeof changePart>[3]) => {

@@ -1,5 +1,5 @@
 import { memo } from "react";
-import type { DrawnAngle, DrawnPart, Spot } from "../api/types";
+import type { DrawnAngle, Segment, Spot } from "../api/types";
 import { Measurement } from "./Measurement";
 import { alongSegment, type ToScreen } from "./path";
 
@@ -7,7 +7,7 @@ const BEYOND = 20;
 const FAR = 40;
 const NEAR = 12;
 
-interface LaidAngle {
+export interface LaidAngle {
   angle: DrawnAngle;
   part: string;
   radius: number;
@@ -19,7 +19,7 @@ interface LaidAngle {
 }
 
 /** Where every angle's arc and text stand: the text where it runs into the fewest lines. */
-export function layOutAngles(parts: DrawnPart[], to: ToScreen): LaidAngle[] {
+export function layOutAngles(parts: { name: string; path: Segment[]; angles: DrawnAngle[] }[], to: ToScreen): LaidAngle[] {
   return parts.flatMap((part) => {
     const lines = part.path.flatMap((segment) => alongSegment(segment).map(to));
     return part.angles.map((angle) => {
@@ -53,12 +53,18 @@ export const Angles = memo(function Angles({ laid }: { laid: LaidAngle[] }) {
   );
 });
 
-function Mark({ mark }: { mark: LaidAngle }) {
-  const { angle, part, radius, first, sweep, at, text, width } = mark;
+/** The arc of an angle's mark. */
+export function AngleArc({ mark }: { mark: LaidAngle }) {
+  const { radius, first, sweep, at } = mark;
   const on = (turn: number): Spot => [at[0] + radius * Math.cos(first - turn), at[1] + radius * Math.sin(first - turn)];
+  return <path aria-hidden pointerEvents="none" d={`M${on(0).join(" ")}A${radius} ${radius} 0 ${sweep > Math.PI ? 1 : 0} 0 ${on(sweep).join(" ")}`} fill="none" stroke="var(--color-ink)" strokeWidth={1.3} />;
+}
+
+function Mark({ mark }: { mark: LaidAngle }) {
+  const { angle, part, text, width } = mark;
   return (
     <g>
-      <path aria-hidden pointerEvents="none" d={`M${on(0).join(" ")}A${radius} ${radius} 0 ${sweep > Math.PI ? 1 : 0} 0 ${on(sweep).join(" ")}`} fill="none" stroke="var(--color-ink)" strokeWidth={1.3} />
+      <AngleArc mark={mark} />
       <Measurement part={part} measure={angle.measure} text={angle.text} given={angle.given} at={text} width={width} height={22} />
     </g>
   );

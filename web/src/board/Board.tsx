@@ -188,7 +188,7 @@ export const Board = memo(function Board({ drawing, old, figure, split, counted,
             {pieces && !showing && !counted ? <SplitLayer split={pieces} to={to} scale={view.scale} lit={lit?.id ?? null} onLight={(id) => store.getState().set({ lit: id ? { part: "", id } : null })} /> : null}
             {counted ? <SquaresLayer counted={counted} to={to} scale={view.scale} onShade={onShade} round={measure === "perimeter"} /> : null}
             {showing ? <WhyLayer {...showing} to={to} scale={view.scale} /> : null}
-            {counted ? null : <Marks drawing={drawing} to={to} />}
+            {counted ? null : <Marks parts={drawing.parts} to={to} />}
             {counted ? null : <Angles laid={angles} />}
             {counted ? null : <Spans spans={spans} />}
             {counted || pieces || showing ? null : <Badges parts={parts} to={to} avoid={angles} />}

@@ -1,4 +1,4 @@
-import type { Drawing } from "../api/types";
+import type { DrawnPart, Drawing } from "../api/types";
 import { pathOf, pointOf, type ToScreen } from "./path";
 
 interface Props {
@@ -56,11 +56,11 @@ export function Outline({ drawing, to, scale, walking, lit, onLight }: Props) {
 }
 
 /** Right angles and equal sides, marked as textbooks mark them. */
-export function Marks({ drawing, to }: Pick<Props, "drawing" | "to">) {
+export function Marks({ parts, to }: { parts: Pick<DrawnPart, "name" | "rightAngles" | "ticks" | "arrows">[]; to: ToScreen }) {
   const size = 11;
   return (
     <g aria-hidden pointerEvents="none" fill="none" stroke="var(--color-ink)" strokeWidth={1.3}>
-      {drawing.parts.flatMap((part) =>
+      {parts.flatMap((part) =>
         part.rightAngles.map(([corner, first, second], index) => {
           const p = to(corner);
           const arms = [to(first), to(second)].map((arm) => {
@@ -72,7 +72,7 @@ export function Marks({ drawing, to }: Pick<Props, "drawing" | "to">) {
           return <path key={`${part.name}${index}`} d={`M${p[0] + u[0]} ${p[1] + u[1]}L${p[0] + u[0] + v[0]} ${p[1] + u[1] + v[1]}L${p[0] + v[0]} ${p[1] + v[1]}`} />;
         }),
       )}
-      {drawing.parts.flatMap((part) =>
+      {parts.flatMap((part) =>
         part.ticks.flatMap((group, mark) =>
           group.map((edge, index) => {
             const [x, y] = to(pointOf(edge, 0.5));
@@ -85,7 +85,7 @@ export function Marks({ drawing, to }: Pick<Props, "drawing" | "to">) {
           }),
         ),
       )}
-      {drawing.parts.flatMap((part) =>
+      {parts.flatMap((part) =>
         part.arrows.flatMap((group, mark) =>
           group.map((edge, index) => {
             const [x, y] = to(pointOf(edge, 0.42));

@@ -16,7 +16,18 @@ export const Spans = memo(function Spans({ spans }: { spans: LaidOut[] }) {
 });
 
 function Dimension({ laid }: { laid: LaidOut }) {
-  const { start, end, feet, text, span, part, box } = laid;
+  const { text, span, part, box } = laid;
+  return (
+    <g>
+      <DimensionLine laid={laid} />
+      <Measurement part={part} measure={span.measure} text={span.text} given={span.given} at={text} width={box.width} height={box.height} />
+    </g>
+  );
+}
+
+/** The line itself, its arrowheads and the lines that lead to it from the figure. */
+export function DimensionLine({ laid, colour = "var(--color-soft)" }: { laid: LaidOut; colour?: string }) {
+  const { start, end, feet, span } = laid;
   const length = Math.hypot(end[0] - start[0], end[1] - start[1]) || 1;
   const u = [(end[0] - start[0]) / length, (end[1] - start[1]) / length] as const;
   const head = (at: readonly [number, number], way: number) => {
@@ -26,8 +37,7 @@ function Dimension({ laid }: { laid: LaidOut }) {
   };
   const radial = span.measure === "radius";
   return (
-    <g>
-      <g aria-hidden pointerEvents="none" stroke="var(--color-soft)" strokeWidth={1}>
+      <g aria-hidden pointerEvents="none" stroke={colour} strokeWidth={1}>
         {[0, 1].map((i) => {
           const foot = feet[i as 0 | 1];
           const tip = i === 0 ? start : end;
@@ -36,10 +46,8 @@ function Dimension({ laid }: { laid: LaidOut }) {
           ) : null;
         })}
         <line x1={start[0]} y1={start[1]} x2={end[0]} y2={end[1]} strokeDasharray={span.side === 0 && !radial ? "5 4" : undefined} />
-        {length > 3 * ARROW ? <path d={(radial && span.side === 0 ? "" : head(start, -1)) + head(end, 1)} fill="var(--color-soft)" stroke="none" /> : null}
-        {radial && span.side === 0 ? <circle cx={start[0]} cy={start[1]} r={2.5} fill="var(--color-soft)" stroke="none" /> : null}
+        {length > 3 * ARROW ? <path d={(radial && span.side === 0 ? "" : head(start, -1)) + head(end, 1)} fill={colour} stroke="none" /> : null}
+        {radial && span.side === 0 ? <circle cx={start[0]} cy={start[1]} r={2.5} fill={colour} stroke="none" /> : null}
       </g>
-      <Measurement part={part} measure={span.measure} text={span.text} given={span.given} at={text} width={box.width} height={box.height} />
-    </g>
   );
 }

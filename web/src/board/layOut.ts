@@ -1,6 +1,14 @@
-import type { DrawnPart, Span, Spot } from "../api/types";
+import type { Segment, Span, Spot } from "../api/types";
 import type { Size } from "./view";
 import { alongSegment, type ToScreen } from "./path";
+
+/** What the layout needs of a part: its lines, its dimension lines, and where its badge stands. */
+export interface LaidPart {
+  name: string;
+  label: Spot | null;
+  path: Segment[];
+  spans: Span[];
+}
 
 /** A dimension line on the screen: where it runs, where it is measured from, and where its text stands. */
 export interface LaidOut {
@@ -24,7 +32,7 @@ const HEIGHT = 22;
 /** What a place costs: running into another text or dimension line, leaving the board, lying on a line of the figure, crossing another part, being far. */
 const COST = { text: 100, outside: 60, line: 40, stroke: 20, crossing: 15, away: 0.05, beyond: 4, other: 1 };
 
-interface Box {
+export interface Box {
   x: number;
   y: number;
   width: number;
@@ -63,14 +71,16 @@ const within = (inner: Box, outer: Box) =>
  * keep it, so that they don't jump about.
  */
 export function layOut(
-  shown: DrawnPart[],
-  all: DrawnPart[],
+  shown: LaidPart[],
+  all: LaidPart[],
   to: ToScreen,
   board: Size,
   remembered: Map<string, number>,
   steady: boolean,
+  reserved: Box[] = [],
 ): LaidOut[] {
-  const taken: Box[] = all.map((part) => ({ ...boxOf(to(part.label)), width: 30, height: 28 }));
+  const badges = all.flatMap((part) => (part.label ? [{ ...boxOf(to(part.label)), width: 30, height: 28 }] : []));
+  const taken: Box[] = [...badges, ...reserved];
   const strokes = all.flatMap((part) =>
     part.path.map((segment) => {
       const spots = alongSegment(segment).map(to);

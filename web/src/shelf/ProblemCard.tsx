@@ -6,8 +6,7 @@ import { api } from "../api/client";
 import type { Listed } from "../api/types";
 import { Picture } from "../board/Picture";
 import { Button } from "../ui/Button";
-
-const ITEM = "cursor-pointer rounded px-2 py-1.5 text-sm outline-none data-[highlighted]:bg-pine-wash";
+import { MENU_ITEM } from "../ui/menu";
 
 export function ProblemCard({ problem }: { problem: Listed }) {
   const queries = useQueryClient();
@@ -54,15 +53,15 @@ export function ProblemCard({ problem }: { problem: Listed }) {
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
           <DropdownMenu.Content className="popover p-1!" align="end">
-            <DropdownMenu.Item className={ITEM} onSelect={() => copy.mutate()}>
+            <DropdownMenu.Item className={MENU_ITEM} onSelect={() => copy.mutate()}>
               Duplicate
             </DropdownMenu.Item>
-            <DropdownMenu.Item className={ITEM} asChild>
+            <DropdownMenu.Item className={MENU_ITEM} asChild>
               <a href={api.fileAddress(problem.id ?? 0)} download>
                 Download as a file
               </a>
             </DropdownMenu.Item>
-            <DropdownMenu.Item className={`${ITEM} text-alarm`} onSelect={() => setAsking(true)}>
+            <DropdownMenu.Item className={`${MENU_ITEM} text-alarm`} onSelect={() => setAsking(true)}>
               Remove …
             </DropdownMenu.Item>
           </DropdownMenu.Content>

@@ -4,6 +4,7 @@ import { useNavigate } from "react-router";
 import { api } from "../api/client";
 import { Brand } from "../ui/Brand";
 import { Button } from "../ui/Button";
+import { Places } from "../ui/PageHeader";
 import { ProblemCard } from "./ProblemCard";
 
 const MAX_FILE = 1_000_000;
@@ -38,6 +39,7 @@ export function Shelf() {
         <div aria-hidden className="absolute inset-y-0 -right-10 w-2/5 origin-bottom slant bg-[linear-gradient(var(--color-edge)_1px,transparent_1px),linear-gradient(90deg,var(--color-edge)_1px,transparent_1px)] bg-[size:24px_24px] opacity-60" />
         <div className="relative mx-auto flex max-w-7xl flex-wrap items-center gap-3 px-6 py-4">
           <Brand />
+          <Places />
           <span className="grow" />
           <Button onClick={() => chooser.current?.click()} disabled={openFile.isPending}>
             Open a file

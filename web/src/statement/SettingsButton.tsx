@@ -6,6 +6,7 @@ import { useBench, useBenchStore } from "../bench/store";
 import { Button } from "../ui/Button";
 import { RoundingFields } from "./RoundingFields";
 
+const ANGLES = { deg: "degrees (°)", rad: "radians (rad)", turn: "turns" };
 const CONVENTIONS = { exact: "π itself", "3.14": "3.14 for π", "22/7": "22/7 for π" };
 
 /** Unit, π convention and rounding of the whole problem. */
@@ -31,6 +32,16 @@ export function SettingsButton() {
               {(reference.data?.units ?? [{ symbol: settings.unit, name: settings.unit }]).map((unit) => (
                 <option key={unit.symbol} value={unit.symbol}>
                   {unit.name} ({unit.symbol})
+                </option>
+              ))}
+            </select>
+          </label>
+          <label>
+            Unit of angle
+            <select className="field w-full" value={settings.angle} onChange={(event) => put({ angle: event.target.value })}>
+              {Object.entries(ANGLES).map(([symbol, words]) => (
+                <option key={symbol} value={symbol}>
+                  {words}
                 </option>
               ))}
             </select>

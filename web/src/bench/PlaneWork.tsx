@@ -1,0 +1,95 @@
+import { useCallback, useMemo, useState } from "react";
+import type { Complaint, DrawnPart, Spot, StraightEdge } from "../api/types";
+import { Board } from "../board/Board";
+import { WhyBar } from "../board/WhyBar";
+import { EntryLine } from "../parts/EntryLine";
+import { FitMenu, type Fitting } from "../parts/FitMenu";
+import { PartBar } from "../parts/PartBar";
+import { Picker } from "../parts/Picker";
+import { Lines } from "../tally/Lines";
+import { TallyPanel } from "../tally/TallyPanel";
+import { GivenEditor } from "./GivenEditor";
+import { changeFigure } from "./editing";
+import { useBench, useBenchStore } from "./store";
+import type { Worked } from "./useResults";
+import { useShortcuts } from "./useShortcuts";
+
+const NO_COMPLAINTS: Complaint[] = [];
+const NOTHING = {};
+const NO_WORDS: never[] = [];
+const START_OF_SHOWING = { of: "", chosen: 0, share: 0, sectors: 16 };
+
+/** A plane figure: the board, the ways to add parts, the tally. */
+export function PlaneWork({ worked }: { worked: Worked }) {
+  const store = useBenchStore();
+  const figure = useBench((state) => state.figure);
+  const name = useBench((state) => state.document.figures[figure]?.name ?? "");
+  const good = worked.good[name];
+  const old = worked.late || (good !== undefined && good !== worked.results?.figures[name]);
+  useShortcuts();
+
+  const complaints = worked.results?.complaints ?? NO_COMPLAINTS;
+  const parts = worked.results?.figures[name]?.parts ?? NOTHING;
+  const drawn = good?.drawing?.parts;
+  const selected = useBench((state) => state.selected);
+  const chosen = drawn?.find((part) => part.name === selected);
+  const [fitting, setFitting] = useState<Fitting | null>(null);
+  const fit = useCallback(
+    (edge: StraightEdge | null, at: DOMRect, part: DrawnPart | undefined) => part && setFitting({ part, edge, at: { left: at.left, top: at.bottom + 6 } }),
+    [],
+  );
+  const onEdge = useCallback((edge: StraightEdge, at: DOMRect) => fit(edge, at, chosen), [fit, chosen]);
+  const onHole = useCallback((at: DOMRect) => fit(null, at, chosen), [fit, chosen]);
+  const shade = useCallback(
+    (place: Spot) => {
+      const state = store.getState();
+      state.commit(
+        changeFigure(state.document, figure, (f) => {
+          const had = f.shaded?.squares ?? [];
+          const squares = had.some(([i, j]) => i === place[0] && j === place[1]) ? had.filter(([i, j]) => i !== place[0] || j !== place[1]) : [...had, place];
+          return { ...f, shaded: squares.length > 0 ? { squares, parts: [] } : undefined };
+        }),
+      );
+    },
+    [store, figure],
+  );
+  const why = useBench((state) => state.why);
+  const [played, setPlayed] = useState(START_OF_SHOWING);
+  const now = played.of === why ? played : { ...START_OF_SHOWING, of: why ?? "" };
+  const showings = (why && good?.why?.[why]) || [];
+  const showing = showings[now.chosen];
+  const counting = useBench((state) => state.mode === "squares");
+  const bar = useMemo(() => <PartBar complaints={complaints} parts={parts} drawn={chosen} onHole={onHole} />, [complaints, parts, chosen, onHole]);
+  return (
+    <>
+      <main className="grid min-h-0 grow md:grid-cols-[3fr_2fr]">
+        <section className="flex min-h-0 min-w-0 flex-col border-edge md:border-r" aria-label="Figure">
+          <Board
+            drawing={good?.drawing ?? null}
+            old={old}
+            figure={name}
+            split={good?.tallies.area?.split ?? null}
+            counted={counting ? (good?.squares ?? null) : null}
+            showing={showing ? { showing, share: now.share, sectors: now.sectors } : null}
+            complaints={complaints}
+            onEdge={onEdge}
+            onShade={shade}
+          >
+            {bar}
+            {why && showing ? <WhyBar part={why} showings={showings} {...now} onChange={(change) => setPlayed({ ...now, ...change })} /> : null}
+          </Board>
+          <div className="flex flex-col gap-1.5 border-t border-edge bg-sheet px-3 py-2">
+            <EntryLine />
+            <Picker bounds={good?.drawing?.bounds ?? null} />
+          </div>
+        </section>
+        <section className="flex min-h-0 min-w-0 flex-col bg-sheet" aria-label="Working">
+          <TallyPanel tallies={good?.tallies ?? NOTHING} old={old} complaints={complaints} figure={name} ways={good?.ways ?? NO_WORDS} counted={good?.squares ?? null} bounds={good?.drawing?.bounds ?? null} outline={good?.drawing?.outline ?? NO_WORDS} />
+          <Lines results={worked.results?.lines ?? NOTHING} complaints={complaints} />
+        </section>
+      </main>
+      {fitting ? <FitMenu fitting={fitting} onDone={() => setFitting(null)} /> : null}
+      <GivenEditor complaints={complaints} figure={name} />
+    </>
+  );
+}

@@ -1,0 +1,28 @@
+import type { SheetRow } from "../api/types";
+import { Maths } from "../ui/Maths";
+
+/** Every relation of a figure in all its rearrangements, the familiar form first. */
+export function Formulas({ row, dense = false }: { row: SheetRow; dense?: boolean }) {
+  return (
+    <ul className={`flex flex-col ${dense ? "gap-1.5" : "gap-3 p-1"}`} aria-label="Formulas">
+      {row.formulas.map((relation, index) => (
+        <li key={index} className="break-inside-avoid">
+          <p className="text-xs text-soft">{relation.source}</p>
+          <div className={`flex flex-wrap items-center ${dense ? "gap-x-5 gap-y-1" : "gap-x-7 gap-y-2"}`}>
+            {relation.forms.map((form, place) => (
+              <span key={form.quantity} className={`overflow-x-auto ${place === 0 ? "font-semibold" : ""}`}>
+                <Maths maths={form} />
+                {form.second ? (
+                  <>
+                    <span className="mx-2 text-xs text-soft">or</span>
+                    <Maths maths={form.second} />
+                  </>
+                ) : null}
+              </span>
+            ))}
+          </div>
+        </li>
+      ))}
+    </ul>
+  );
+}
