@@ -10,6 +10,8 @@ from mensuration.expressions.write import Leaf, Written, write
 from mensuration.solving import Solution, Step
 from mensuration.telling import Teller, told
 
+SHOWN_FORMS = 3
+
 
 class Solved(Protocol):
     """A named thing with a solved figure: a part, or a card."""
@@ -62,11 +64,19 @@ def _by_trial(part: Solved, step: Step, teller: Teller) -> dict[str, Any]:
     one, two = write(left, symbol), write(right, symbol)
     three, four = write(left, placed), write(right, placed, times=True)
     unknown = symbol(Path((step.quantity,)))
+    forms = [(symbol(Path((name,))), write(parse(form), placed, times=True)) for name, form in step.by]
+    by_tex = ",\\ ".join(f"{name.tex} = {form.tex}" for name, form in forms)
+    by_text = ", ".join(f"{name.text} = {form.text}" for name, form in forms)
+    with_tex, with_text = (
+        (rf"\ \text{{with}}\ {by_tex}", f" with {by_text}")
+        if forms and len(forms) <= SHOWN_FORMS
+        else ("", "")
+    )
     return {
         "formula": {"tex": f"{one.tex} = {two.tex}", "text": f"{one.text} = {two.text}"},
         "numbers": {
-            "tex": rf"{three.tex} = {four.tex}\ \text{{(no closed form: by trial)}}\quad {unknown.tex}",
-            "text": f"{three.text} = {four.text} (no closed form: by trial), {unknown.text}",
+            "tex": rf"{three.tex} = {four.tex}{with_tex}\ \text{{(no closed form: by trial)}}\quad {unknown.tex}",
+            "text": f"{three.text} = {four.text}{with_text} (no closed form: by trial), {unknown.text}",
         },
     }
 

@@ -54,14 +54,22 @@ class Teller:
         """A quantity in all its forms: exact, TeX, decimal, rounded, and as one line of text."""
         value, unit = self.amount(quantity, unit)
         rule = rounding or self.rounding
-        return dict(_exactly(value.exact, unit, rule)) if value.exact else _forms(value, unit, rule)
+        told_ = dict(_exactly(value.exact, unit, rule)) if value.exact else _forms(value, unit, rule)
+        if _hides_angle(quantity.kind, value, unit):
+            told_ |= {"exactText": None, "shown": told(_rough(value, unit))}
+        return told_
 
     def written(self, quantity: Quantity, unit: Unit | None = None) -> Written:
         """A quantity as it stands inside a line of working: short, exact where that is short."""
         value, unit = self.amount(quantity, unit)
-        if quantity.kind == ANGLE and value.rational is None and unit.symbol in ("deg", "turn"):
-            return _rough(value, unit)  # an inverse cosine, turned into degrees, is no number that one reads
+        if _hides_angle(quantity.kind, value, unit):
+            return _rough(value, unit)
         return _inside(value, unit)
+
+
+def _hides_angle(kind: Kind, value: Real, unit: Unit) -> bool:
+    """An inverse cosine, turned into degrees, is no number that one reads."""
+    return kind == ANGLE and value.rational is None and unit.symbol in ("deg", "turn")
 
 
 @lru_cache(maxsize=20_000)
@@ -78,7 +86,7 @@ def _forms(value: Real, unit: Unit, rule: Rounding) -> dict[str, Any]:
     number = rounded.text if rule.step is None else _mixed(rounded.value, rule.step)
     return {
         "exact": short.text() if short is not None else None,
-        "exactText": unit.after(short.plain()) if short is not None else None,
+        "exactText": unit.after(_bracketed(short, unit)) if short is not None else None,
         "tex": f"{_tex_number(short.tex(), unit)}{unit.tex}" if short is not None else None,
         "unfolded": _unfolded(exact, unit) if exact is not None and short is None else None,
         "decimal": decimal(value),
@@ -98,8 +106,13 @@ def _unfolded(exact: Exact, unit: Unit) -> dict[str, str]:
     return {
         "exact": exact.text(),
         "tex": f"{_tex_number(exact.tex(), unit)}{unit.tex}",
-        "text": unit.after(exact.plain()),
+        "text": unit.after(_bracketed(exact, unit)),
     }
+
+
+def _bracketed(exact: Exact, unit: Unit) -> str:
+    """An exact form as text, a sum in brackets before a unit."""
+    return f"({exact.plain()})" if unit.symbol and len(exact.terms) > 1 else exact.plain()
 
 
 def told(written: Written) -> dict[str, str]:

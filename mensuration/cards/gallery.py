@@ -47,7 +47,7 @@ def _formulas(figure: Figure) -> dict[str, Any]:
     return {
         "starting": dict(figure.starting),
         "measures": [_measure(measure) for measure in figure.measures],
-        "formulas": [_relation(figure, relation) for relation in figure.relations],
+        "formulas": [_relation(figure, relation) for relation in figure.relations if _says(figure, relation)],
     }
 
 
@@ -67,6 +67,12 @@ def _measure(measure: Measure) -> dict[str, Any]:
         "further": measure.further,
         "signed": measure.signed,
     }
+
+
+def _says(figure: Figure, relation: Relation) -> bool:
+    """Whether a relation says more than that two names stand for one quantity."""
+    left, _, right = equation(figure, *next(iter(relation.forms.items())))["tex"].partition(" = ")
+    return left != right
 
 
 def _relation(figure: Figure, relation: Relation) -> dict[str, Any]:

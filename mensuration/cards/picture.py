@@ -9,6 +9,7 @@ from typing import Any
 
 from mensuration.catalogue import PlaneFigure, Solid
 from mensuration.catalogue.figure import XYZ, Stretch
+from mensuration.expressions import Quantity
 from mensuration.plane import Placement, place
 from mensuration.plane.edges import around
 from mensuration.problem.drawing import Pen, figure_alone
@@ -19,6 +20,7 @@ from mensuration.solving import Solution
 from mensuration.telling import Teller
 
 Typed = tuple[tuple[str, str], ...]
+LONGEST = 10
 DIGITS = 6  # of coordinates: far finer than any screen or sheet
 
 
@@ -31,11 +33,21 @@ def card_picture(solution: Solution, teller: Teller, typed: Typed, lettered: boo
     """
     plane = isinstance(solution.figure, PlaneFigure)
     drawn = _plane(solution, teller, typed) if plane else _solid(solution, teller, dict(typed))
+    for line in (*drawn["spans"], *drawn["angles"]):
+        line["text"] = _short_text(line["text"], solution.values[line["measure"]], teller)
     if lettered:
         symbols = {m.name: letter(m.symbol) for m in solution.figure.measures}
         for line in (*drawn["spans"], *drawn["angles"]):
             line["text"] = symbols[line["measure"]]
     return drawn
+
+
+def _short_text(text: str, value: Quantity, teller: Teller) -> str:
+    """A value as it fits into a picture: exact where that is short, else rounded."""
+    if "…" not in text and len(text) <= LONGEST:
+        return text
+    told = teller.tell(value)
+    return f"≈ {told['text']}" if told["approximate"] else text
 
 
 _GREEK = {r"\alpha": "α", r"\beta": "β", r"\gamma": "γ", r"\delta": "δ", r"\epsilon": "ε", r"\theta": "θ"}

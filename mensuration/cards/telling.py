@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import dataclass
 from functools import lru_cache
 from typing import Any
 
@@ -19,26 +20,27 @@ from mensuration.telling import Teller, told
 
 def told_card(card: Card, typed: Mapping[str, str], teller: Teller) -> dict[str, Any]:
     """Both solutions where there are two; where there is none, what follows from the givens all the same."""
-    found = [_solution(card.chosen(i), tuple(typed.items()), teller) for i in range(len(card.solutions))]
+    found = [
+        _solution(_Named(card.name, solution), tuple(typed.items()), teller) for solution in card.solutions
+    ]
     partial = card.fault.partial if card.fault else None
     return {
         "figure": card.figure.name,
         "title": card.figure.title,
         "solution": card.number + 1 if card.solutions else None,
         "solutions": found,
-        "partial": None if partial is None else _quantities(card, partial, teller),
+        "partial": None if partial is None else _quantities(_Named(card.name, partial), teller),
         "agreements": agreements(card, teller),
     }
 
 
 @lru_cache(maxsize=1000)
-def _solution(card: Card, typed: tuple[tuple[str, str], ...], teller: Teller) -> dict[str, Any]:
-    solution = card.solution
-    return {**_quantities(card, solution, teller), "drawing": card_picture(solution, teller, typed)}
+def _solution(named: _Named, typed: tuple[tuple[str, str], ...], teller: Teller) -> dict[str, Any]:
+    return {**_quantities(named, teller), "drawing": card_picture(named.solution, teller, typed)}
 
 
-def _quantities(card: Card, solution: Solution, teller: Teller) -> dict[str, Any]:
-    named = _Named(card.name, solution)
+def _quantities(named: _Named, teller: Teller) -> dict[str, Any]:
+    solution = named.solution
     return {
         "quantities": {
             name: {
@@ -46,7 +48,7 @@ def _quantities(card: Card, solution: Solution, teller: Teller) -> dict[str, Any
                 "given": name in solution.given,
                 "chosen": any(s.quantity == name and s.source == USUAL_CHOICE for s in solution.steps),
             }
-            for name in (m.name for m in card.figure.measures)
+            for name in (m.name for m in solution.figure.measures)
             if name in solution.values
         },
         "steps": [
@@ -61,12 +63,12 @@ def _indices(solution: Solution, step: Step) -> list[int]:
     return [i for i, other in enumerate(solution.steps) if id(other) in path]
 
 
+@dataclass(frozen=True)
 class _Named:
     """A solution under the card's name, as the steps are told of."""
 
-    def __init__(self, name: str, solution: Solution) -> None:
-        self.name = name
-        self.solution = solution
+    name: str
+    solution: Solution
 
 
 def _step(named: _Named, step: Step, teller: Teller) -> dict[str, Any]:

@@ -26,7 +26,8 @@ class Step:
     """One quantity found: by ``formula``, from the quantities it names.
 
     ``familiar`` is the relation as people know it, a quantity and its formula, of which ``formula`` is rearranged.
-    Without a closed form it was found by trial, so that ``equation`` holds: a quantity and its formula.
+    Without a closed form it was found by trial, so that ``equation`` holds: a quantity and its formula, in which the
+    forms ``by`` give what else is unknown.
     """
 
     quantity: str
@@ -34,6 +35,7 @@ class Step:
     source: str
     familiar: tuple[str, str] | None = None
     equation: tuple[str, str] | None = None
+    by: tuple[tuple[str, str], ...] = ()
 
 
 @dataclass(frozen=True, eq=False)
@@ -118,9 +120,8 @@ def solutions(
         state = waiting.pop(0)
         tried += 1
         try:
-            _follow(figure, given, state, waiting, pi, patience)
-            scope = state.scope(pi)
-            _check_agreement(figure, given, state.values, state.steps, scope, show)
+            _follow(figure, given, state, waiting, pi, patience, show)
+            _check_agreement(figure, given, state, pi, show)
         except SolvingError as error:
             if fault is None or (error.code == "too-little" and fault.code != "too-little"):
                 fault = error  # a branch without contradiction tells more than one with
@@ -160,6 +161,7 @@ def _follow(
     waiting: list[_State],
     pi: Real,
     patience: Patience,
+    show: Callable[[Quantity], str],
 ) -> None:
     """Forward from a state to everything; branches that open on the way go to ``waiting``."""
     scope = state.scope(pi)
@@ -167,6 +169,8 @@ def _follow(
     while True:
         found = _one_round(figure, state, scope, waiting)
         if not found and len(given) >= len(figure.usual) + len(figure.defaults):
+            if any(m.name not in state.values for m in figure.measures):
+                _check_agreement(figure, given, state, pi, show)
             found = _by_trial(figure, state, waiting, pi, patience)
         if not found:
             found = _from_defaults(figure, state.values, scope)
@@ -182,6 +186,7 @@ def _follow(
         says = f"no {figure.title.lower()} was found that has these measurements"
         raise SolvingError("impossible", says)
     if any(m.name not in state.values for m in figure.measures):
+        _check_agreement(figure, given, state, pi, show)
         raise SolvingError("too-little", too_little(figure, state.values))
 
 
@@ -192,7 +197,7 @@ def _by_trial(
         return []
     found = [
         (
-            Step(t.quantity, t.quantity, "no closed form: found by trial", equation=(t.left, t.right)),
+            Step(t.quantity, t.quantity, "no closed form: found by trial", None, (t.left, t.right), t.by),
             t.value,
         )
         for t in trials(figure, state.values, pi, patience)
@@ -302,14 +307,17 @@ def _check_constraints(figure: Figure, values: Mapping[str, Quantity], scope: Sc
 def _check_agreement(
     figure: Figure,
     given: Mapping[str, Quantity],
-    values: Mapping[str, Quantity],
-    steps: list[Step],
-    scope: Scope,
+    state: _State,
+    pi: Real,
     show: Callable[[Quantity], str],
 ) -> None:
+    """Whether every relation between what is known holds."""
+    values, steps, scope = state.values, state.steps, state.scope(pi)
     proven = not any(step.equation for step in steps)
     for relation in figure.relations:
         quantity, formula = next(iter(relation.forms.items()))
+        if quantity not in values or not inputs(formula) <= values.keys():
+            continue
         used = {*relation.forms.values(), *relation.second.values()}
         if any(step.formula in used for step in steps):
             continue  # it was used to find one of its quantities, so it holds

@@ -36,12 +36,16 @@ KINDS = {"length": 1, "area": 2, "volume": 3}
 
 @dataclass(frozen=True)
 class Trial:
-    """What was tried: the quantity, its value, and the relation that it had to meet (quantity = formula)."""
+    """What was tried: the quantity, its value, and the relation that it had to meet (quantity = formula).
+
+    ``by`` are the forms that give what else is unknown in that relation, in terms of what was tried.
+    """
 
     quantity: str
     value: Quantity
     left: str
     right: str
+    by: tuple[tuple[str, str], ...] = ()
 
 
 @dataclass
@@ -96,7 +100,9 @@ def _of_one(
             if patience.left < 0:
                 return found[:MOST], False
             for root in equation.roots():
-                trial = Trial(driver, equation.proven(*root), left, equation.right)
+                trial = Trial(
+                    driver, equation.proven(*root), left, equation.right, _by(way, left, equation.right)
+                )
                 near = [float(other.value.value) for other in found]
                 here = float(trial.value.value) if _is_proven(trial) else nan
                 unproven += not isfinite(here)
@@ -105,6 +111,17 @@ def _of_one(
                 if isfinite(here) and all(abs(here - x) > 1e-9 * abs(here) for x in near):
                     found.append(trial)
     return found[:MOST], unproven > 0
+
+
+def _by(plan: list[tuple[str, str]], left: str, right: str) -> tuple[tuple[str, str], ...]:
+    """The forms of a plan on which a relation hangs, in order."""
+    needed = {left, *inputs(right)}
+    used = []
+    for quantity, formula in reversed(plan):
+        if quantity in needed:
+            used.append((quantity, formula))
+            needed |= inputs(formula)
+    return tuple(reversed(used))
 
 
 def _idle(equations: list[_Equation]) -> bool:

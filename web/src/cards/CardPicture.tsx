@@ -15,6 +15,8 @@ interface Props {
   lit?: string | null;
   /** Room for dimension lines; without it nothing but the figure is drawn. */
   bare?: boolean;
+  /** Width and height of the largest of several pictures that are drawn to one scale. */
+  span?: [number, number];
   onPick?: (measure: string) => void;
   className?: string;
 }
@@ -23,8 +25,8 @@ const ROOM = { x: 76, y: 48 };
 const LETTER = 8;
 
 /** A card's figure to scale: known measurements upright and dark, found ones slanted and lighter. */
-export function CardPicture({ picture, width, height, title, lit = null, bare = false, onPick, className = "" }: Props) {
-  const { to, scale } = useMemo(() => fitted(picture, width, height, bare), [picture, width, height, bare]);
+export function CardPicture({ picture, width, height, title, lit = null, bare = false, span, onPick, className = "" }: Props) {
+  const { to, scale } = useMemo(() => fitted(picture, width, height, bare, span), [picture, width, height, bare, span]);
   const laid = useMemo(() => {
     if (bare) return null;
     const spans = picture.spans.filter((span) => span.shown || span.measure === lit);
@@ -100,12 +102,12 @@ function Label({ measure, text, given, lit, at: [x, y], width, onPick }: LabelPr
   );
 }
 
-function fitted(picture: Drawn, width: number, height: number, bare: boolean) {
+function fitted(picture: Drawn, width: number, height: number, bare: boolean, span?: [number, number]) {
   const [left, bottom, right, top] = picture.bounds;
   const widest = Math.max(0, ...[...picture.spans, ...picture.angles].map((line) => line.text.length * LETTER));
   const x = bare ? 8 : Math.min(Math.max(ROOM.x, widest + 30), width / 4);
   const y = bare ? 8 : Math.min(ROOM.y, height / 5);
-  const scale = Math.min((width - 2 * x) / (right - left || 1), (height - 2 * y) / (top - bottom || 1));
+  const scale = Math.min((width - 2 * x) / (span?.[0] ?? (right - left || 1)), (height - 2 * y) / (span?.[1] ?? (top - bottom || 1)));
   const to = ([px, py]: Spot): Spot => [width / 2 + (px - (left + right) / 2) * scale, height / 2 - (py - (bottom + top) / 2) * scale];
   return { to, scale };
 }

@@ -67,7 +67,7 @@ export function CardWork({ figure, results, complaints, old }: Props) {
           </div>
           <Tabs.Content value="working" className="min-h-40 grow overflow-y-auto px-3 py-2">
             {told && told.steps.length > 0 ? (
-              <PathOfWorking steps={told.steps} wanted={shownWanted} onLight={setLit} />
+              <PathOfWorking steps={told.steps} wanted={shownWanted} onLight={setLit} onPick={pickField} />
             ) : (
               <p className="p-2 text-sm text-soft">The steps appear here as soon as something can be found.</p>
             )}
@@ -95,6 +95,8 @@ function Tab({ value, children }: { value: string; children: string }) {
   );
 }
 
+const pickField = (measure: string) => document.querySelector<HTMLInputElement>(`[data-quantity="${measure}"] input`)?.focus();
+
 /** The last picture that was whole, or the catalogue's own. */
 function useLastPicture(results: FigureResults | undefined, row: SheetRow | undefined) {
   const last = useRef<CardSolution["drawing"] | null>(null);
@@ -118,16 +120,17 @@ interface PicturesProps {
 /** The picture, or both side by side where there are two solutions, one of them chosen. */
 function Pictures({ title, solutions, chosen, kept, old, lit, figure }: PicturesProps) {
   const store = useBenchStore();
-  const pick = (measure: string) => document.querySelector<HTMLInputElement>(`[data-quantity="${measure}"] input`)?.focus();
   if (solutions.length < 2) {
     return (
       <div className={`grid place-items-center bg-paper ${old ? "opacity-50" : ""}`}>
-        {kept ? <CardPicture picture={kept} {...PICTURE} title={title} lit={lit} onPick={pick} className="h-auto max-h-[46vh] w-full" /> : null}
+        {kept ? <CardPicture picture={kept} {...PICTURE} title={title} lit={lit} onPick={pickField} className="h-auto max-h-[46vh] w-full" /> : null}
       </div>
     );
   }
+  const sizes = solutions.map(({ drawing: { bounds } }) => [bounds[2] - bounds[0], bounds[3] - bounds[1]] as const);
+  const span: [number, number] = [Math.max(...sizes.map(([wide]) => wide)), Math.max(...sizes.map(([, high]) => high))];
   return (
-    <div role="radiogroup" aria-label={`${solutions.length} solutions`} className={`grid bg-paper ${solutions.length > 2 ? "grid-cols-2" : "grid-cols-2"} ${old ? "opacity-50" : ""}`}>
+    <div role="radiogroup" aria-label={`${solutions.length} solutions`} className={`grid bg-paper grid-cols-2 ${old ? "opacity-50" : ""}`}>
       {solutions.map((solution, index) => {
         const own = index + 1 === chosen;
         return (
@@ -143,7 +146,7 @@ function Pictures({ title, solutions, chosen, kept, old, lit, figure }: Pictures
               Solution {index + 1} of {solutions.length}
               {own ? <strong className="text-pine">chosen</strong> : null}
             </span>
-            <CardPicture picture={solution.drawing} width={360} height={300} title={`${title}, solution ${index + 1}`} lit={lit} className="h-auto max-h-[42vh] w-full" />
+            <CardPicture picture={solution.drawing} width={360} height={300} span={span} title={`${title}, solution ${index + 1}`} lit={lit} className="h-auto max-h-[42vh] w-full" />
           </label>
         );
       })}

@@ -6,10 +6,11 @@ interface Props {
   /** Only the path to this quantity is shown. */
   wanted: string | null;
   onLight: (measure: string | null) => void;
+  onPick: (measure: string) => void;
 }
 
 /** The steps from what is given to what was found. */
-export function PathOfWorking({ steps, wanted, onLight }: Props) {
+export function PathOfWorking({ steps, wanted, onLight, onPick }: Props) {
   const shown = pathTo(steps, wanted);
   if (shown.length === 0) return <p className="p-2 text-sm text-soft">Nothing had to be found.</p>;
   return (
@@ -29,8 +30,8 @@ export function PathOfWorking({ steps, wanted, onLight }: Props) {
               </span>
             ) : null}
             <Maths maths={large(step.formula)} />
-            <Maths maths={large(step.numbers, step.trial ? "" : "= ")} />
-            <Maths maths={large(valueOf(step), step.trial ? "" : "= ")} />
+            <Maths maths={large(step.numbers, step.trial ? "\\quad " : "= ")} onGiven={(_, given) => onPick(given)} />
+            <Maths maths={large(valueOf(step), "= ")} />
           </div>
         </li>
       ))}
@@ -48,7 +49,7 @@ export function pathTo(steps: CardStep[], wanted: string | null): CardStep[] {
 /** The exact value where there is one, and the rounded one. */
 export function valueOf(step: CardStep): Mathematics {
   const { value } = step;
-  const exact = value.tex === null ? value.shown : { tex: value.tex, text: value.exactText ?? "" };
+  const exact = value.tex === null || value.exactText === null ? value.shown : { tex: value.tex, text: value.exactText ?? "" };
   if (!value.approximate) return exact;
   return { tex: `${exact.tex} \\approx ${value.roundedTex}`, text: `${exact.text} ≈ ${value.text}` };
 }
