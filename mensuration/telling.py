@@ -14,6 +14,7 @@ from mensuration.numbers.rounding import decimal_or_fraction
 from mensuration.units import ANGLE, NO_UNIT, NUMBER, UNITS, Kind, Unit
 
 SHORT_PLACES = 6
+SHORT_WRITTEN = 14
 LONGEST_EXACT = 60  # inside a line of working
 ONE_LINE = 90  # for an exact form by itself; a longer one is folded away
 SHOWN_FIGURES = 7
@@ -58,6 +59,14 @@ class Teller:
         if _hides_angle(quantity.kind, value, unit):
             told_ |= {"exactText": None, "shown": told(_rough(value, unit))}
         return told_
+
+    def plainly(self, quantity: Quantity) -> str:
+        """A quantity in a sentence: as it is where that is short, else to four significant figures."""
+        written = self.written(quantity).text
+        if "…" not in written and len(written) <= SHORT_WRITTEN:
+            return written
+        value, unit = self.amount(quantity)
+        return "≈ " + unit.after(round_by(value, Rounding(figures=4)).text)
 
     def written(self, quantity: Quantity, unit: Unit | None = None) -> Written:
         """A quantity as it stands inside a line of working: short, exact where that is short."""

@@ -20,7 +20,11 @@ class Kind(NamedTuple):
     angle: int = 0
 
     def times(self, other: Kind, sign: int = 1) -> Kind:
-        return Kind(*(a + sign * b for a, b in zip(self, other, strict=True)))
+        return Kind(
+            self.length + sign * other.length,
+            self.plain + sign * other.plain,
+            self.angle + sign * other.angle,
+        )
 
     def power(self, exponent: int) -> Kind:
         return Kind(*(a * exponent for a in self))

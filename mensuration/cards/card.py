@@ -45,10 +45,7 @@ def work_out(name: str, figure: str, given: tuple[tuple[str, Quantity], ...], te
     """Solve a figure of the catalogue from what is given of it."""
     declared = figures()[figure]
 
-    def show(quantity: Quantity) -> str:
-        return teller.written(quantity).text
-
     try:
-        return Card(name, declared, tuple(solutions(declared, dict(given), teller.pi, show)))
+        return Card(name, declared, tuple(solutions(declared, dict(given), teller.pi, teller.plainly)))
     except SolvingError as fault:
         return Card(name, declared, (), fault)

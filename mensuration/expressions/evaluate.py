@@ -78,8 +78,7 @@ def _power(base: Quantity, exponent: Quantity) -> Quantity:
         return _root(base)
     if power.denominator != 1:
         raise ExpressionError("power", "a power must be a whole number (or 1/2 for a square root)")
-    rational = base.value.rational
-    bits = 1 if rational is None else rational.numerator.bit_length() + rational.denominator.bit_length()
+    bits = 1 if base.value.exact is None else base.value.exact.bits
     if abs(power) > MAX_EXPONENT or bits * abs(power) > MAX_BITS:
         raise ExpressionError("too-large", "this power is too large to work out")
     if power < 0 and base.value.sign() == 0:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable
 from fractions import Fraction
 from functools import lru_cache
@@ -44,6 +45,7 @@ FUNCTIONS = (
 )
 
 _SUPERSCRIPTS = str.maketrans("⁻⁰¹²³⁴⁵⁶⁷⁸⁹", "-0123456789")
+_DECIMAL = re.compile(r"\d{1,%d}(\.\d{1,%d})?" % (MAX_DIGITS // 2, MAX_DIGITS // 2))
 _PARSER = Lark(
     files("mensuration.expressions").joinpath("grammar.lark").read_text("utf-8"),
     parser="lalr",
@@ -60,6 +62,8 @@ def parse(text: str) -> Node:
     """
     if not text.strip():
         raise ExpressionError("empty", "something is missing here: type a value")
+    if _DECIMAL.fullmatch(text):
+        return Number(Fraction(text), text)  # most of what is typed
     if len(text) > MAX_LENGTH:
         raise ExpressionError("too-long", f"this is longer than {MAX_LENGTH} characters")
     _check_brackets(text)

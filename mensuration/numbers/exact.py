@@ -100,6 +100,13 @@ class Exact:
         return None
 
     @property
+    def bits(self) -> int:
+        """The length of a rational value's numerator and denominator together; 1 for any other value."""
+        if len(self.terms) == 1 and ONE_KEY in self.terms:
+            return 2 * self.terms[ONE_KEY].height_bits()
+        return 1
+
+    @property
     def angles(self) -> list[Exact]:
         """The cosines of the named angles in this value."""
         return [angle for _, _, angle in self.terms if angle is not None]
@@ -124,8 +131,12 @@ class Exact:
     def __mul__(self, other: Exact) -> Exact:
         if len(self.terms) * len(other.terms) > MAX_TERMS * MAX_TERMS:
             raise NotClosed("the exact form is too long")
-        if len(self.terms) == 1 == len(other.terms) and ONE_KEY in self.terms and ONE_KEY in other.terms:
-            return Exact({ONE_KEY: self.terms[ONE_KEY] * other.terms[ONE_KEY]})
+        if len(self.terms) == 1 == len(other.terms):
+            ((key_a, a),) = self.terms.items()
+            ((key_b, b),) = other.terms.items()
+            if key_a[1:] == (1, None) or key_b[1:] == (1, None):  # at most one root, at most one angle
+                (pi_a, root_a, angle_a), (pi_b, root_b, angle_b) = key_a, key_b
+                return Exact({(pi_a + pi_b, root_a * root_b, angle_a or angle_b): a * b})
         total: dict[Key, fmpq] = {}
         for (pi_a, root_a, angle_a), a in self.terms.items():
             for (pi_b, root_b, angle_b), b in other.terms.items():
@@ -171,9 +182,10 @@ class Exact:
     def __pow__(self, exponent: int) -> Exact:
         if abs(exponent) > 64:
             raise NotClosed("the power is too high for an exact form")
-        base = self if exponent >= 0 else self.inverse()
-        result = Exact.of(1)
-        for _ in range(abs(exponent)):
+        if not exponent:
+            return Exact.of(1)
+        base = result = self if exponent >= 0 else self.inverse()
+        for _ in range(abs(exponent) - 1):
             result = result * base
         return result
 

@@ -33,11 +33,16 @@ def precision(bits: int) -> Iterator[None]:
 
 def prove(attempt: Callable[[], _T | None]) -> _T | None:
     """The first answer that ``attempt`` can prove at rising precision; None if it never can."""
-    for bits in PRECISIONS:
-        with precision(bits):
-            answer = attempt()
-        if answer is not None:
-            return answer
+    with _lock:
+        before = ctx.prec
+        try:
+            for bits in PRECISIONS:
+                ctx.prec = bits
+                answer = attempt()
+                if answer is not None:
+                    return answer
+        finally:
+            ctx.prec = before
     return None
 
 

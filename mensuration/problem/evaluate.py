@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Collection, Sequence
+from functools import partial
 from typing import Any
 
 from mensuration.cards import Card, path_working, told_card
@@ -27,6 +28,7 @@ from mensuration.problem.graph import Node
 from mensuration.problem.parts import Parts, quantities
 from mensuration.problem.schema import Corner, Problem, read
 from mensuration.problem.settings import parse_unit, read_rounding, read_settings
+from mensuration.problem.tables import told_cases
 from mensuration.rates import worked_rates
 from mensuration.tally import PlaneTallies
 from mensuration.telling import Teller
@@ -45,8 +47,8 @@ class NotWorkedOut(ExpressionError):
         super().__init__("needs-other", f"{what} could not be worked out")
 
 
-ALSO = ("ways", "squares", "why")
-KINDS = ("plane", "formula")
+ALSO = ("ways", "squares", "why", "cases")
+KINDS = ("plane", "formula", "cases")
 
 
 def evaluate_document(document: dict[str, Any], also: Collection[str] = ()) -> dict[str, Any]:
@@ -73,6 +75,7 @@ class _Evaluation:
         self.composed: dict[Node, Composition] = {}
         self.tallies: dict[Node, PlaneTallies] = {}
         self.cards: dict[Node, Card] = {}
+        self.tables: dict[Node, dict[str, Any]] = {}
         self.lines: dict[Node, Quantity] = {}
         self.asked: dict[int, dict[str, Any]] = {}
         self.line_results: dict[str, dict[str, Any]] = {}
@@ -118,6 +121,10 @@ class _Evaluation:
             known = self._quantities_of(node)
             raise ExpressionError(
                 "no-quantity", f"say which quantity of “{node.text}” is meant: {', '.join(known[:6])}"
+            )
+        if self._kind(node) == "cases":
+            raise ExpressionError(
+                "no-quantity", f"“{node.text}” is a table of many cases: it has no single {rest[0]}"
             )
         if node in self.cards or self._kind(node) == "formula":
             return self._card_quantity(node, rest[0])
@@ -193,6 +200,13 @@ class _Evaluation:
             if card is not None:
                 self.cards[node] = card
             return
+        if figure.kind == "cases":
+            if "cases" in self.also:
+                elsewhere = partial(self._look_up, figure=None)
+                table = told_cases(figure, self.teller, self.complaints, elsewhere)
+                if table is not None:
+                    self.tables[node] = table
+            return
         if figure.kind != "plane":
             fault = unknown_word(figure.kind, KINDS, "kind of figure")
             self.complaints.add(f"figures.{node.name}.kind", "unknown-kind", fault.says)
@@ -246,6 +260,8 @@ class _Evaluation:
             if solution is not None:
                 parts[part] = quantities(solution, self.teller)
         result: dict[str, Any] = {"quantities": {}, "parts": parts, "drawing": None, "tallies": {}}
+        if node in self.tables:
+            result["cases"] = self.tables[node]
         if node in self.cards:
             card = self.cards[node]
             result["card"] = told_card(card, self.names.figures[name][1].given or {}, self.teller)

@@ -17,6 +17,7 @@ from mensuration.problem.schema import Figure, Part, Problem
 from mensuration.units import UNITS
 
 NAME = re.compile(r"[^\W\d_]\w*")
+_NAMING = re.compile(r"[^\W\d]\w*\.")  # in a cell: another figure, by name
 RESERVED = {"pi", "π", *FUNCTIONS, *UNITS}
 
 
@@ -129,6 +130,8 @@ def texts(problem: Problem, names: Names, node: Node) -> Iterator[str]:
     elif node.kind == "figure":
         figure = names.figures[node.name][1]
         yield from (figure.given or {}).values()
+        yield from (column.rule for column in figure.columns or () if column.rule)
+        yield from {cell for row in figure.rows or () for cell in row.values() if _NAMING.search(cell)}
         yield from (text for line in figure.cuts or () for end in line for text in end)
     elif node.kind == "line":
         yield problem.lines[names.lines[node.name]].expression

@@ -243,7 +243,7 @@ def _outline_field(part: Part) -> str:
 
 @lru_cache(maxsize=2000)
 def _solved(shape: str, given: tuple[tuple[str, Quantity], ...], teller: Teller) -> Solution:
-    return solve(catalogue()[shape], dict(given), teller.pi, lambda quantity: teller.written(quantity).text)
+    return solve(catalogue()[shape], dict(given), teller.pi, teller.plainly)
 
 
 @lru_cache(maxsize=2000)

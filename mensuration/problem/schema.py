@@ -19,6 +19,8 @@ MAX_PARTS = 500
 MAX_FIGURES = 50
 MAX_LINES = 200
 MAX_ASKS = 100
+MAX_COLUMNS = 60
+MAX_ROWS = 10_000
 FORMAT = "tilt-grid/problem"
 
 
@@ -102,9 +104,24 @@ class Shaded(Model):
     parts: Annotated[list[Name], Field(max_length=MAX_PARTS)] = []
 
 
+class CaseColumn(Model):
+    """A column of a table of cases: a quantity as ``given`` or ``expected``, in a unit, or a ``note``."""
+
+    name: Name
+    role: Literal["given", "expected", "note"] = "given"
+    of: Annotated[str | None, Field(max_length=60, description="The quantity, where it is not the name")] = (
+        None
+    )
+    unit: Annotated[str | None, Field(max_length=20)] = None
+    rule: Annotated[Typed | None, Field(description="Fills the column: from 20 by 5, or 2 radius")] = None
+
+
+Row = dict[Annotated[str, Field(max_length=60)], Typed]
+
+
 class Figure(Model):
     """A named figure. Kind ``plane``: parts joined in order. Kind ``formula``: one catalogue ``figure``, solved from
-    what is ``given``; ``solution`` chooses where there are two."""
+    what is ``given``; ``solution`` chooses where there are two. Kind ``cases``: many ``rows`` of one catalogue ``figure``."""
 
     name: Name
     kind: Annotated[str, Field(max_length=60)] = "plane"
@@ -117,6 +134,9 @@ class Figure(Model):
     figure: Annotated[str | None, Field(max_length=60, description="The catalogue's name for it")] = None
     given: dict[Annotated[str, Field(max_length=60)], Typed] | None = None
     solution: Annotated[int | None, Field(ge=1, le=9)] = None
+    columns: Annotated[list[CaseColumn] | None, Field(max_length=MAX_COLUMNS)] = None
+    rows: Annotated[list[Row] | None, Field(max_length=MAX_ROWS)] = None
+    first: Annotated[int | None, Field(ge=1, description="The number that the first row counts as")] = None
 
 
 class Line(Model):

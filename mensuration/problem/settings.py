@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from fractions import Fraction
 
 from mensuration.expressions import ExpressionError, Path, Scope, evaluate, parse, unknown_word
@@ -53,9 +54,12 @@ def read_rounding(rule: RoundingRule | str | None, where: str, complaints: Compl
     return Rounding(step=Fraction(value))
 
 
+_RAISED = re.compile(r"^\s*([A-Za-z]+)([23])\s*$")  # m2 for m^2
+
+
 def parse_unit(text: str) -> Unit:
     """A unit or a power of one from ``m``, ``m^2``, ``cm²``, ``deg``. ExpressionError when it is none."""
-    node = parse(text)
+    node = parse(_RAISED.sub(r"\1^\2", text))
     if isinstance(node, UnitOf):
         return node.unit
     if isinstance(node, Power) and isinstance(node.base, UnitOf):

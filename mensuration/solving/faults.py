@@ -58,9 +58,14 @@ def listed(names: list[str], last: str) -> str:
     return f" {last} ".join([", ".join(names[:-1]), names[-1]] if len(names) > 1 else names)
 
 
-def _settles(figure: Figure, known: set[str]) -> bool:
+def _settles(figure: Figure, known: Iterable[str]) -> bool:
     """Whether all measures follow, by forms and usual choices."""
-    known = set(known)
+    return reached(figure, known) >= {m.name for m in figure.measures}
+
+
+def reached(figure: Figure, known: Iterable[str]) -> set[str]:
+    """Everything that follows from what is known, by forms and usual choices."""
+    found = set(known)
     forms: list[tuple[str, Iterable[str]]] = [
         (quantity, inputs(formula))
         for relation in figure.relations
@@ -71,10 +76,10 @@ def _settles(figure: Figure, known: set[str]) -> bool:
     while grown:
         grown = False
         for quantity, needed in forms:
-            if quantity not in known and known.issuperset(needed):
-                known.add(quantity)
+            if quantity not in found and found.issuperset(needed):
+                found.add(quantity)
                 grown = True
-    return all(m.name in known for m in figure.measures)
+    return found
 
 
 def clash(

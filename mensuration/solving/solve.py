@@ -10,14 +10,15 @@ from math import isclose
 
 from mensuration.catalogue.figure import FEWEST_EDGES, Figure, Measure, Outline, PlaneFigure, Relation
 from mensuration.expressions import ExpressionError, Quantity, Scope, evaluate, parse
-from mensuration.expressions.floats import Floats
+from mensuration.expressions.floats import Floats, in_floats
 from mensuration.numbers import Real
 from mensuration.numbers.rounding import Rounding, round_by
-from mensuration.solving.faults import SolvingError, clash, too_little
+from mensuration.solving.faults import SolvingError, clash, reached, too_little
 from mensuration.solving.trial import Patience, inputs, trials
 
 MOST_SOLUTIONS = 4
 MOST_TRIED = 24
+SURELY = 1e-9  # what in floats is more than this, to the size of the numbers in it, is more than 0
 USUAL_CHOICE = "the usual choice"
 
 
@@ -220,18 +221,36 @@ def _agree(one: Real, two: Real, proven: bool) -> bool:
 def _one_round(
     figure: Figure, state: _State, scope: Scope, waiting: list[_State]
 ) -> list[tuple[Step, Quantity]]:
-    found: dict[str, tuple[Step, Quantity]] = {}
-    for relation in figure.relations:
-        familiar = next(iter(relation.forms.items()))
-        for quantity, formula in relation.forms.items():
-            if quantity in state.values or quantity in found or not inputs(formula) <= state.values.keys():
-                continue
-            step = Step(quantity, formula, relation.source, familiar)
-            found[quantity] = (step, _worked(figure, step, scope))
-            if quantity in relation.second:
-                other = Step(quantity, relation.second[quantity], relation.source, familiar)
-                _open_branch(figure, other, state, scope, waiting)
-    return list(found.values())
+    """Everything that follows by one form from what is known; other values open branches."""
+    found = []
+    for step, other in _planned(figure, frozenset(state.values)):
+        found.append((step, _worked(figure, step, scope)))
+        if other is not None:
+            _open_branch(figure, other, state, scope, waiting)
+    return found
+
+
+_plans: dict[tuple[str, frozenset[str]], list[tuple[Step, Step | None]]] = {}
+MOST_PLANS = 20_000
+
+
+def _planned(figure: Figure, known: frozenset[str]) -> list[tuple[Step, Step | None]]:
+    """The steps of one round, each with that to its other value. They hang only on which quantities are known."""
+    key = (figure.name, known)
+    if key not in _plans:
+        if len(_plans) > MOST_PLANS:
+            _plans.clear()
+        steps: dict[str, tuple[Step, Step | None]] = {}
+        for relation in figure.relations:
+            familiar = next(iter(relation.forms.items()))
+            for quantity, formula in relation.forms.items():
+                if quantity in known or quantity in steps or not inputs(formula) <= known:
+                    continue
+                second = relation.second.get(quantity)
+                other = None if second is None else Step(quantity, second, relation.source, familiar)
+                steps[quantity] = (Step(quantity, formula, relation.source, familiar), other)
+        _plans[key] = list(steps.values())
+    return _plans[key]
 
 
 def _open_branch(figure: Figure, step: Step, state: _State, scope: Scope, waiting: list[_State]) -> None:
@@ -298,10 +317,17 @@ def _check_found(figure: Figure, values: dict[str, Quantity], steps: list[Step])
 
 
 def _check_constraints(figure: Figure, values: Mapping[str, Quantity], scope: Scope) -> None:
+    floats: Floats = {"pi": float(scope.pi)}
     for constraint in figure.constraints:
-        if inputs(constraint.expression) <= values.keys():
-            if evaluate(parse(constraint.expression), scope).value.sign() <= 0:
-                raise SolvingError("out-of-range", constraint.says, constraint.at)
+        names = inputs(constraint.expression)
+        if not names <= values.keys():
+            continue
+        floats |= {name: float(values[name].value) for name in names if name not in floats}
+        size = 1 + max(abs(floats[name]) for name in names)
+        if in_floats(constraint.expression, floats) > SURELY * size**3:
+            continue
+        if evaluate(parse(constraint.expression), scope).value.sign() <= 0:
+            raise SolvingError("out-of-range", constraint.says, constraint.at)
 
 
 def _check_agreement(
@@ -311,7 +337,9 @@ def _check_agreement(
     pi: Real,
     show: Callable[[Quantity], str],
 ) -> None:
-    """Whether every relation between what is known holds."""
+    """Whether every relation between what is known holds. Givens of which none follows from the others can't clash."""
+    if _independent(figure, frozenset(given)) and not any(_has_second(figure, step) for step in state.steps):
+        return
     values, steps, scope = state.values, state.steps, state.scope(pi)
     proven = not any(step.equation for step in steps)
     for relation in figure.relations:
@@ -344,6 +372,26 @@ def _check_agreement(
             f"the measurements contradict one another: {quantity} = {formula} would be "
             f"{show(again)}, not {show(values[quantity])}",
         )
+
+
+_independence: dict[tuple[str, frozenset[str]], bool] = {}
+
+
+def _independent(figure: Figure, given: frozenset[str]) -> bool:
+    """Whether none of the given quantities follows from the others by any form."""
+    key = (figure.name, given)
+    if key not in _independence:
+        _independence[key] = not any(name in reached(figure, given - {name}) for name in given)
+    return _independence[key]
+
+
+def _has_second(figure: Figure, step: Step) -> bool:
+    """Whether a step was found by trial, or had another value beside the one that was taken."""
+    return step.equation is not None or any(
+        step.formula in (relation.second.get(step.quantity), relation.forms.get(step.quantity))
+        for relation in figure.relations
+        if step.quantity in relation.second
+    )
 
 
 def _is_second(relation: Relation, quantity: str, values: Mapping[str, Quantity], scope: Scope) -> bool:
