@@ -27,7 +27,7 @@ from mensuration.units import ANGLE, NO_UNIT, NUMBER, Unit
 Row = Mapping[str, str]
 LookUp = Callable[[Path], Quantity | None]
 SOLUTION = "solution"
-WHOLE = Rounding(places=0)
+WHOLE, SMALL = Rounding(places=0), Rounding(figures=3)
 
 
 class _CellError(Exception):
@@ -200,7 +200,10 @@ def _cell(value: Quantity, unit: Unit, kind: str, teller: Teller, given: bool) -
     rounding = WHOLE if kind == "count" else teller.rounding
     amount = value.in_unit(unit, teller.pi)
     number = float(value.value) / float(unit.size(teller.pi))
-    return {"text": round_by(amount, rounding).text, "number": number, "given": given}
+    rounded = round_by(amount, rounding)
+    if not rounded.value and number:
+        rounded = round_by(amount, SMALL)  # else a column of small numbers would read 0.00
+    return {"text": rounded.text, "number": number, "given": given}
 
 
 @dataclass(frozen=True)

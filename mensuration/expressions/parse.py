@@ -45,7 +45,7 @@ FUNCTIONS = (
 )
 
 _SUPERSCRIPTS = str.maketrans("⁻⁰¹²³⁴⁵⁶⁷⁸⁹", "-0123456789")
-_DECIMAL = re.compile(r"\d{1,%d}(\.\d{1,%d})?" % (MAX_DIGITS // 2, MAX_DIGITS // 2))
+_DECIMAL = re.compile(r"\d{1,20}(\.\d{1,20})?")
 _PARSER = Lark(
     files("mensuration.expressions").joinpath("grammar.lark").read_text("utf-8"),
     parser="lalr",

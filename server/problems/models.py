@@ -6,6 +6,7 @@ from typing import Any
 
 from django.db import models
 
+from mensuration.cards import gallery
 from mensuration.problem import Problem as Document
 from mensuration.problem import evaluate_problem
 
@@ -36,6 +37,17 @@ class Problem(models.Model):
         self.preview = preview(document)
 
 
+def _card_picture(document: Document, results: dict[str, Any]) -> dict[str, Any] | None:
+    """The picture of the first solved card, else the catalogue's own of the first card or table."""
+    for figure in document.figures:
+        card = results["figures"].get(figure.name, {}).get("card")
+        if card and card["solutions"]:
+            picture: dict[str, Any] = card["solutions"][card["solution"] - 1]["drawing"]
+            return picture
+    named = [row for figure in document.figures for row in gallery() if row["name"] == figure.figure]
+    return named[0]["picture"] if named else None
+
+
 def preview(document: Document) -> dict[str, Any]:
     """The outline of the first figure that has one, and the first answers."""
     results = evaluate_problem(document)
@@ -44,6 +56,7 @@ def preview(document: Document) -> dict[str, Any]:
     return {
         "outline": drawing["outline"] if drawing else [],
         "bounds": drawing["bounds"] if drawing else None,
+        "card": None if drawing else _card_picture(document, results),
         "answers": [
             {"label": ask["label"], "text": ask["text"]} for ask in results["asks"][:2] if ask["text"]
         ],

@@ -9,7 +9,8 @@ from pydantic import JsonValue
 
 from mensuration.problem import Problem as Document
 from server.problems.models import Problem
-from server.working_out.schemas import Segment
+from server.working_out.card_schemas import CardPicture
+from server.working_out.shapes import Segment
 
 
 class Answer(Schema):
@@ -20,6 +21,7 @@ class Answer(Schema):
 class Preview(Schema):
     outline: list[list[Segment]]
     bounds: tuple[float, float, float, float] | None
+    card: CardPicture | None = None
     answers: list[Answer]
     faults: int
 

@@ -104,6 +104,50 @@ class Card(Schema):
     agreements: list[Agreement]
 
 
+class CaseCell(Schema):
+    text: str
+    number: float
+    given: bool
+
+
+class CaseRow(Schema):
+    """One case: its cells by column or quantity, or why they could not be found, and at which column."""
+
+    cells: dict[str, CaseCell]
+    says: str | None
+    at: str | None
+    solutions: int
+    agree: dict[str, bool]
+
+
+class Cases(Schema):
+    figure: str
+    title: str
+    rows: list[CaseRow]
+
+
+class TableIn(Schema):
+    """A table as text, for a figure of the catalogue."""
+
+    figure: str
+    text: str
+
+
+class TableColumn(Schema):
+    name: str
+    role: Literal["given", "expected", "note"]
+    of: str | None = None
+    unit: str | None = None
+
+
+class TableOut(Schema):
+    """What was read, and what was made of it in sentences."""
+
+    columns: list[TableColumn]
+    rows: list[dict[str, str]]
+    says: list[str]
+
+
 class CardRow(Schema):
     """A figure in the gallery."""
 

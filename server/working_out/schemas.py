@@ -7,7 +7,7 @@ from typing import Literal
 from ninja import Schema
 from pydantic import JsonValue
 
-from server.working_out.card_schemas import Card
+from server.working_out.card_schemas import Card, Cases
 from server.working_out.shapes import Angle, Mathematics, Segment, Span, Spot, Told, Unfolded
 
 
@@ -215,6 +215,7 @@ class FigureResults(Schema):
     squares: Counted | None = None
     why: dict[str, list[Showing]] | None = None
     card: Card | None = None
+    cases: Cases | None = None
 
 
 class LineResults(Told):

@@ -72,6 +72,8 @@ def independent(p: Described) -> Polygon:
         "rectangle": lambda: [(0, 0), (g["width"], 0), (g["width"], g["height"]), (0, g["height"])],
         "square": lambda: [(0, 0), (g["side"], 0), (g["side"], g["side"]), (0, g["side"])],
         "triangle": lambda: [(0, 0), (g["base"], 0), (g["base"] / 2, g["height"])],
+        "isosceles-triangle": lambda: [(0, 0), (g["base"], 0), (g["base"] / 2, g["height"])],
+        "equilateral-triangle": lambda: [(0, 0), (g["side"], 0), (g["side"] / 2, g["side"] * 3**0.5 / 2)],
         "right-triangle": lambda: [(0, 0), (g["base"], 0), (0, g["height"])],
         "parallelogram": lambda: [(0, 0), (g["base"], 0), (g["base"] + g["lean"], g["height"]), (g["lean"], g["height"])],
         "trapezoid": lambda: [(0, 0), (g["base"], 0), (g["offset"] + g["top"], g["height"]), (g["offset"], g["height"])],

@@ -97,7 +97,7 @@ def test_every_form_of_a_value_says_the_same() -> None:
     told = answer("3 m × (2 m + 1/2 m) + π m²", ask={"unit": "cm^2", "rounding": {"figures": 4}})
     assert told["exact"] == "75000 + 10000*pi"
     assert told["tex"] == r"\left(75000 + 10000\pi\right)\,\mathrm{cm}^{2}"
-    assert told["exactText"] == "75000 + 10000π cm²"
+    assert told["exactText"] == "(75000 + 10000π) cm²"
     assert told["rounded"] == "106400"
     assert told["roundedTex"] == r"106400\,\mathrm{cm}^{2}"
     assert told["rule"] == "to 4 significant figures"

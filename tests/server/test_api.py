@@ -116,13 +116,13 @@ def test_evaluate_answers_what_the_core_answers_and_stores_nothing(page: Page, k
 
 @pytest.mark.parametrize("file", sorted((ROOT / "demo").glob("*.json")), ids=lambda file: file.stem)
 def test_results_have_the_shape_that_the_web_app_is_told(file: Any) -> None:
-    results = evaluate_document(json.loads(file.read_text("utf-8")), ALSO)
-    told = json.loads(json.dumps(results))
-    kept = Results.model_validate(told).model_dump()
-    drawing = next(iter(told["figures"].values()))["drawing"]
-    shape = next(iter(kept["figures"].values()))["drawing"]
-    assert drawing["parts"][0].keys() == shape["parts"][0].keys()
-    assert next(iter(told["figures"].values())).keys() == next(iter(kept["figures"].values())).keys()
+    told = json.loads(json.dumps(evaluate_document(json.loads(file.read_text("utf-8")), ALSO)))
+    for ask in told["asks"]:
+        ask.pop("tally", None)  # repeated from its figure, so the API leaves it out
+        ask.pop("rule", None)
+        ask.pop("shown", None)
+    kept = Results.model_validate(told).model_dump(mode="json", exclude_unset=True)
+    assert kept == told
 
 
 def test_typed_parts_and_reference(page: Page) -> None:

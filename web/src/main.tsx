@@ -16,7 +16,8 @@ const router = createBrowserRouter([
   { path: "/problems/:id", element: <BenchPage /> },
   { path: "/cards", element: <Gallery /> },
   { path: "/cards/sheet", element: <SheetPage /> },
-  { path: "/cards/:name", element: <CardPage /> },
+  { path: "/cards/:name", element: <CardPage as="card" /> },
+  { path: "/cards/:name/cases", element: <CardPage as="cases" /> },
   { path: "*", element: <NotHere /> },
 ]);
 const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } });

@@ -44,6 +44,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cards/table/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read
+         * @description Columns and rows of a pasted or opened table.
+         */
+        post: operations["server_working_out_cards_read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/table/write": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Write
+         * @description The table of cases called ``name`` of the problem document in the body, as comma-separated values.
+         */
+        post: operations["server_working_out_cards_write"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/entry": {
         parameters: {
             query?: never;
@@ -564,6 +604,72 @@ export interface components {
             trial: boolean;
             value: components["schemas"]["Told"];
         };
+        /** CaseCell */
+        CaseCell: {
+            /** Given */
+            given: boolean;
+            /** Number */
+            number: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * CaseColumn
+         * @description A column of a table of cases: a quantity as ``given`` or ``expected``, in a unit, or a ``note``.
+         */
+        CaseColumn: {
+            /** Name */
+            name: string;
+            /**
+             * Of
+             * @description The quantity, where it is not the name
+             */
+            of?: string | null;
+            /**
+             * Role
+             * @default given
+             * @enum {string}
+             */
+            role: "given" | "expected" | "note";
+            /**
+             * Rule
+             * @description Fills the column: from 20 by 5, or 2 radius
+             */
+            rule?: string | null;
+            /** Unit */
+            unit?: string | null;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
+         * CaseRow
+         * @description One case: its cells by column or quantity, or why they could not be found, and at which column.
+         */
+        CaseRow: {
+            /** Agree */
+            agree: {
+                [key: string]: boolean;
+            };
+            /** At */
+            at: string | null;
+            /** Cells */
+            cells: {
+                [key: string]: components["schemas"]["CaseCell"];
+            };
+            /** Says */
+            says: string | null;
+            /** Solutions */
+            solutions: number;
+        };
+        /** Cases */
+        Cases: {
+            /** Figure */
+            figure: string;
+            /** Rows */
+            rows: components["schemas"]["CaseRow"][];
+            /** Title */
+            title: string;
+        };
         /** Complaint */
         Complaint: {
             /** Code */
@@ -821,9 +927,11 @@ export interface components {
         /**
          * Figure
          * @description A named figure. Kind ``plane``: parts joined in order. Kind ``formula``: one catalogue ``figure``, solved from
-         *     what is ``given``; ``solution`` chooses where there are two.
+         *     what is ``given``; ``solution`` chooses where there are two. Kind ``cases``: many ``rows`` of one catalogue ``figure``.
          */
         Figure: {
+            /** Columns */
+            columns?: components["schemas"]["CaseColumn"][] | null;
             /**
              * Cuts
              * @description Own cut lines
@@ -843,6 +951,11 @@ export interface components {
              * @description The catalogue's name for it
              */
             figure?: string | null;
+            /**
+             * First
+             * @description The number that the first row counts as
+             */
+            first?: number | null;
             /** Given */
             given?: {
                 [key: string]: string;
@@ -859,6 +972,10 @@ export interface components {
              * @default []
              */
             parts: components["schemas"]["Part"][];
+            /** Rows */
+            rows?: {
+                [key: string]: string;
+            }[] | null;
             shaded?: components["schemas"]["Shaded"] | null;
             /** Solution */
             solution?: number | null;
@@ -873,6 +990,7 @@ export interface components {
         /** FigureResults */
         FigureResults: {
             card?: components["schemas"]["Card"] | null;
+            cases?: components["schemas"]["Cases"] | null;
             drawing: components["schemas"]["Drawing"] | null;
             /** Parts */
             parts: {
@@ -1127,6 +1245,7 @@ export interface components {
                 number,
                 number
             ] | null;
+            card?: components["schemas"]["CardPicture"] | null;
             /** Faults */
             faults: number;
             /** Outline */
@@ -1685,6 +1804,44 @@ export interface components {
             /** Line */
             line: string;
         };
+        /** TableColumn */
+        TableColumn: {
+            /** Name */
+            name: string;
+            /** Of */
+            of?: string | null;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "given" | "expected" | "note";
+            /** Unit */
+            unit?: string | null;
+        };
+        /**
+         * TableIn
+         * @description A table as text, for a figure of the catalogue.
+         */
+        TableIn: {
+            /** Figure */
+            figure: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * TableOut
+         * @description What was read, and what was made of it in sentences.
+         */
+        TableOut: {
+            /** Columns */
+            columns: components["schemas"]["TableColumn"][];
+            /** Rows */
+            rows: {
+                [key: string]: string;
+            }[];
+            /** Says */
+            says: string[];
+        };
         /** Tally */
         Tally: {
             /** Entries */
@@ -1832,6 +1989,56 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["SheetRow"][];
                 };
+            };
+        };
+    };
+    server_working_out_cards_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TableIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TableOut"];
+                };
+            };
+        };
+    };
+    server_working_out_cards_write: {
+        parameters: {
+            query: {
+                name: string;
+                delimiter?: string;
+                decimal_comma?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": Record<string, never>;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

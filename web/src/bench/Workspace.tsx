@@ -1,6 +1,7 @@
 import { useEffect } from "react";
 import type { Complaint, Opened } from "../api/types";
 import { CardWork } from "../cards/CardWork";
+import { CasesWork } from "../cases/CasesWork";
 import { Asks } from "../statement/Asks";
 import { Statement } from "../statement/Statement";
 import { Conflict } from "./Conflict";
@@ -47,6 +48,8 @@ export function Workspace({ opened }: { opened: Opened }) {
       {document_.figures.length > 1 ? <FigureTabs /> : null}
       {shown?.kind === "formula" ? (
         <CardWork key={shown.name} figure={figure} results={worked.results?.figures[shown.name]} complaints={complaints} old={worked.late} />
+      ) : shown?.kind === "cases" ? (
+        <CasesWork key={shown.name} figure={figure} />
       ) : (
         <PlaneWork worked={worked} />
       )}

@@ -1,42 +1,51 @@
 import { useMutation } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
-import { useNavigate, useParams } from "react-router";
+import { NavLink, useNavigate, useParams } from "react-router";
 import { api } from "../api/client";
+import type { ProblemDocument, SheetRow } from "../api/types";
 import { BenchContext, createBenchStore, keptHere, remember, useBench, useBenchStore, useHistory } from "../bench/store";
 import { useResults } from "../bench/useResults";
 import { useUndoKeys } from "../bench/useUndoKeys";
+import { CasesWork } from "../cases/CasesWork";
+import { freshTable } from "../cases/table";
 import { NotHere } from "../shelf/NotHere";
 import { SettingsButton } from "../statement/SettingsButton";
 import { Button } from "../ui/Button";
 import { PageHeader } from "../ui/PageHeader";
 import { CardWork, useSheet } from "./CardWork";
-import { askedOf, cardDocument, rememberSettings } from "./givens";
+import { askedOf, cardDocument, nameFor, rememberSettings } from "./givens";
 import { UseOnBench } from "./UseOnBench";
 
+type Kind = "card" | "cases";
+const WAY = ({ isActive }: { isActive: boolean }) => `rounded-md px-2 py-1 text-sm ${isActive ? "bg-pine-wash font-semibold" : "hover:bg-pine-wash"}`;
+
 /** One card of the gallery: kept in this browser, until it is put on the shelf. */
-export default function CardPage() {
+export default function CardPage({ as = "card" }: { as?: Kind }) {
   const name = useParams().name ?? "";
   const sheet = useSheet();
   const row = sheet.data?.find((entry) => entry.name === name);
   if (sheet.error) return <NotHere says={sheet.error.message} />;
   if (!sheet.data) return <p className="p-8 text-soft">Opening …</p>;
   if (!row) return <NotHere says="There is no such figure in the catalogue." />;
-  return <Opened key={name} name={name} title={row.title} />;
+  return <Opened key={`${as}.${name}`} as={as} row={row} />;
 }
 
-function Opened({ name, title }: { name: string; title: string }) {
-  const [store] = useState(() => {
-    const key = `card.${name}`;
-    return createBenchStore(key, keptHere(key)?.document ?? cardDocument(title, name));
-  });
+function Opened({ as, row }: { as: Kind; row: SheetRow }) {
+  const key = `${as}.${row.name}`;
+  const [store] = useState(() => createBenchStore(key, keptHere(key)?.document ?? (as === "card" ? cardDocument(row.title, row.name) : casesDocument(row))));
   return (
     <BenchContext value={store}>
-      <Card name={name} title={title} />
+      <Card as={as} name={row.name} title={row.title} />
     </BenchContext>
   );
 }
 
-function Card({ name, title }: { name: string; title: string }) {
+function casesDocument(row: SheetRow): ProblemDocument {
+  const card = cardDocument(`${row.title}: cases`, row.name);
+  return { ...card, figures: [{ name: nameFor(row.name), kind: "cases", parts: [], figure: row.name, ...freshTable(row.measures) }] };
+}
+
+function Card({ as, name, title }: { as: Kind; name: string; title: string }) {
   const store = useBenchStore();
   const navigate = useNavigate();
   const sheet = useSheet();
@@ -48,7 +57,7 @@ function Card({ name, title }: { name: string; title: string }) {
     mutationFn: () => {
       const figure = document_.figures[0];
       const measures = sheet.data?.find((row) => row.name === name)?.measures ?? [];
-      return api.create({ ...document_, title, asks: figure ? askedOf(figure, measures) : [] });
+      return api.create({ ...document_, title: as === "card" ? title : `${title}: cases`, asks: figure && as === "card" ? askedOf(figure, measures) : [] });
     },
     onSuccess: (made) => void navigate(`/problems/${made.id}`),
   });
@@ -57,15 +66,23 @@ function Card({ name, title }: { name: string; title: string }) {
     document.title = `${title} · Cards · Tilt Grid`;
   }, [title]);
   useEffect(() => {
-    remember(`card.${name}`, store);
+    remember(`${as}.${name}`, store);
     rememberSettings(document_.settings);
-  }, [name, store, document_]);
+  }, [as, name, store, document_]);
 
   const figure = document_.figures[0]?.name ?? "";
   return (
     <div className="flex min-h-screen flex-col lg:h-screen lg:overflow-hidden">
       <PageHeader>
-        <h1 className="mr-auto text-lg font-semibold">{title}</h1>
+        <h1 className="text-lg font-semibold">{title}</h1>
+        <nav aria-label="This figure" className="mr-auto flex gap-1">
+          <NavLink to={`/cards/${name}`} end className={WAY}>
+            One
+          </NavLink>
+          <NavLink to={`/cards/${name}/cases`} className={WAY}>
+            Cases
+          </NavLink>
+        </nav>
         <Button look="quiet" onClick={() => store.temporal.getState().undo()} disabled={past === 0} title="Undo (Ctrl+Z)">
           Undo
         </Button>
@@ -77,14 +94,15 @@ function Card({ name, title }: { name: string; title: string }) {
         <Button onClick={() => keep.mutate()} disabled={keep.isPending}>
           Keep on the shelf
         </Button>
-        <UseOnBench />
+        {as === "card" ? <UseOnBench /> : null}
       </PageHeader>
       {worked.fault ?? keep.error ? (
         <p role="alert" className="bg-alarm-wash px-4 py-1.5 text-sm text-alarm">
           {worked.fault ?? keep.error?.message}
         </p>
       ) : null}
-      <CardWork figure={0} results={worked.results?.figures[figure]} complaints={worked.results?.complaints ?? []} old={worked.late} />
+      {as === "cases" ? <CasesWork figure={0} /> : null}
+      {as === "card" ? <CardWork figure={0} results={worked.results?.figures[figure]} complaints={worked.results?.complaints ?? []} old={worked.late} /> : null}
     </div>
   );
 }

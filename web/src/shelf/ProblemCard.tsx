@@ -5,6 +5,7 @@ import { Link } from "react-router";
 import { api } from "../api/client";
 import type { Listed } from "../api/types";
 import { Picture } from "../board/Picture";
+import { CardPicture } from "../cards/CardPicture";
 import { Button } from "../ui/Button";
 import { MENU_ITEM } from "../ui/menu";
 
@@ -23,6 +24,8 @@ export function ProblemCard({ problem }: { problem: Listed }) {
         <div className="border-b border-edge bg-[linear-gradient(var(--color-edge)_1px,transparent_1px),linear-gradient(90deg,var(--color-edge)_1px,transparent_1px)] bg-[size:16px_16px] bg-center">
           {preview.bounds ? (
             <Picture loops={preview.outline} bounds={preview.bounds} width={248} height={150} margin={18} className="block w-full" />
+          ) : preview.card ? (
+            <CardPicture picture={preview.card} width={248} height={150} title={title} bare className="block w-full p-2" />
           ) : (
             <p className="grid aspect-[248/150] place-items-center text-sm text-soft">no figure yet</p>
           )}

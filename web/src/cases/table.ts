@@ -1,0 +1,91 @@
+import type { CardMeasure, CaseColumn, FigureDocument, ProblemDocument } from "../api/types";
+import { changeFigure } from "../bench/editing";
+
+/** A row of typed texts, by column. */
+export type Row = Record<string, string>;
+
+const change = (document: ProblemDocument, figure: number, edit: (columns: CaseColumn[], rows: Row[]) => Partial<FigureDocument>): ProblemDocument =>
+  changeFigure(document, figure, (f) => ({ ...f, ...edit(f.columns ?? [], f.rows ?? []) }));
+
+const ANGLES = new Set(["deg", "rad", "turn", "°"]);
+
+export const measureOf = (column: CaseColumn): string => column.of ?? column.name;
+
+/** A fresh table: a column for each main quantity, and a few empty rows. */
+export function freshTable(measures: CardMeasure[]): Pick<FigureDocument, "columns" | "rows"> {
+  return {
+    columns: measures.filter((measure) => !measure.further).map((measure): CaseColumn => ({ name: measure.name, role: "given" })),
+    rows: Array.from({ length: 6 }, () => ({})),
+  };
+}
+
+export function withCell(document: ProblemDocument, figure: number, row: number, column: string, text: string): ProblemDocument {
+  return withCells(document, figure, [{ row, column, text }]);
+}
+
+/** Many cells at once; rows are added as they are needed. */
+export function withCells(document: ProblemDocument, figure: number, cells: { row: number; column: string; text: string }[]): ProblemDocument {
+  return change(document, figure, (_, rows) => {
+    const edited = [...rows];
+    for (const { row, column, text } of cells) {
+      while (edited.length <= row) edited.push({});
+      const others = Object.entries(edited[row] ?? {}).filter(([name]) => name !== column);
+      edited[row] = { ...Object.fromEntries(others), ...(text.trim() === "" ? {} : { [column]: text.trim() }) };
+    }
+    return { rows: edited };
+  });
+}
+
+export const withRows = (document: ProblemDocument, figure: number, count: number): ProblemDocument =>
+  change(document, figure, (_, rows) => ({ rows: [...rows, ...Array.from({ length: count }, () => ({}))] }));
+
+export const withoutRow = (document: ProblemDocument, figure: number, row: number): ProblemDocument =>
+  change(document, figure, (_, rows) => ({ rows: rows.filter((_row, index) => index !== row) }));
+
+export const withColumn = (document: ProblemDocument, figure: number, column: CaseColumn): ProblemDocument =>
+  change(document, figure, (columns) => ({ columns: [...columns, column] }));
+
+export const changeColumn = (document: ProblemDocument, figure: number, name: string, edit: Partial<CaseColumn>): ProblemDocument =>
+  change(document, figure, (columns) => ({ columns: columns.map((column) => (column.name === name ? { ...column, ...edit } : column)) }));
+
+export const withoutColumn = (document: ProblemDocument, figure: number, name: string): ProblemDocument =>
+  change(document, figure, (columns, rows) => ({
+    columns: columns.filter((column) => column.name !== name),
+    rows: rows.map((row) => Object.fromEntries(Object.entries(row).filter(([key]) => key !== name))),
+  }));
+
+/** A table that was read joins this one: its columns are added or take its units, its rows follow (or take the place of empty ones). */
+export function withTable(document: ProblemDocument, figure: number, read: { columns: CaseColumn[]; rows: Row[] }): ProblemDocument {
+  const before = document.figures[figure]?.rows ?? [];
+  const lengths = new Set(read.columns.flatMap((column) => (column.unit && !ANGLES.has(column.unit) ? [column.unit.replace(/\^?\d$/, "")] : [])));
+  const [only] = lengths;
+  const untouched = before.every((row) => Object.keys(row).length === 0);
+  // A table that is all in one unit is told in it.
+  const settled = untouched && only !== undefined && lengths.size === 1 ? { ...document, settings: { ...document.settings, unit: only } } : document;
+  return change(settled, figure, (columns, rows) => {
+    const kept = rows.filter((row) => Object.keys(row).length > 0);
+    const joined = columns.map((column) => {
+      const same = read.columns.find((other) => other.name === column.name);
+      return same?.unit && kept.length === 0 ? { ...column, unit: same.unit } : column;
+    });
+    const fresh = read.columns.filter((column) => !columns.some((other) => other.name === column.name));
+    const notes = fresh.filter((column) => column.role === "note");
+    return { columns: [...notes, ...joined, ...fresh.filter((column) => column.role !== "note")], rows: [...kept, ...read.rows] };
+  });
+}
+
+/** Cells copied from anywhere: lines of texts with tabs between them. */
+export const blockOf = (text: string): string[][] =>
+  text
+    .replace(/\r\n?/g, "\n")
+    .replace(/\n$/, "")
+    .split("\n")
+    .map((line) => line.split("\t"));
+
+export function freeName(name: string, columns: CaseColumn[]): string {
+  const taken = columns.map((column) => column.name);
+  if (!taken.includes(name)) return name;
+  let number = 2;
+  while (taken.includes(`${name}_${number}`)) number += 1;
+  return `${name}_${number}`;
+}
