@@ -27,6 +27,7 @@ PROOF_BITS = 128
 SPREAD = 4  # powers of ten below and above the size of what is given
 MOST = 4
 FLAT = 3
+ENOUGH = 12
 MOST_UNPROVEN = 2
 COARSE = 9  # one in so many samples shows whether a relation says anything
 IDLE = 1e-11
@@ -131,10 +132,10 @@ def _idle(equations: list[_Equation]) -> bool:
         for x in list(equations[0].grid())[::every]:
             here = [abs(off) for off in (equation.off(x) for equation in equations) if isfinite(off)]
             known += [min(here)] if here else []
-        if len(known) > FLAT:
+        if len(known) > ENOUGH:
             break
     nought = sum(off < IDLE for off in known)
-    return nought > FLAT or (nought > 1 and 2 * nought > len(known))
+    return nought > FLAT or 2 * nought > len(known)
 
 
 def _whole_numbers(

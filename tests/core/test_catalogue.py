@@ -193,7 +193,7 @@ def test_every_sufficient_set_of_givens_gives_the_figure_back(figure: Figure, va
         try:
             all_found = solutions(figure, {name: whole.values[name] for name in chosen}, PI)
         except SolvingError as error:
-            assert error.code in ("too-little", "impossible", "contradiction"), (chosen, error.says)
+            assert error.code == "too-little", (chosen, error.says)  # these hang on one another
             continue
         if any(taken.source == USUAL_CHOICE for taken in all_found[0].steps):
             continue  # these givens hang on one another, and the usual figure is another one
