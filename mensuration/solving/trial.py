@@ -7,7 +7,7 @@ at a working precision the root is enclosed between two values at which the rela
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator, Mapping
+from collections.abc import Callable, Iterable, Iterator, Mapping
 from dataclasses import dataclass
 from functools import lru_cache
 from itertools import pairwise
@@ -29,7 +29,7 @@ MOST = 4
 FLAT = 3
 ENOUGH = 12
 MOST_UNPROVEN = 2
-COARSE = 9  # one in so many samples shows whether a relation says anything
+COARSE = 15  # one in so many samples shows whether a relation says anything
 IDLE = 1e-11
 WIDENINGS = 6
 KINDS = {"length": 1, "area": 2, "volume": 3}
@@ -101,9 +101,7 @@ def _of_one(
             if patience.left < 0:
                 return found[:MOST], False
             for root in equation.roots():
-                trial = Trial(
-                    driver, equation.proven(*root), left, equation.right, _by(way, left, equation.right)
-                )
+                trial = Trial(driver, equation.proven(*root), left, equation.right, equation.needed)
                 near = [float(other.value.value) for other in found]
                 here = float(trial.value.value) if _is_proven(trial) else nan
                 unproven += not isfinite(here)
@@ -236,6 +234,7 @@ class _Equation:
     ) -> None:
         self.values, self.driver, self.plan, self.pi = dict(values), driver, plan, pi_
         self.left, self.right = left, right
+        self.needed = _by(plan, left, right)
         measure = figure.measure(driver)
         self.angle = measure is not None and measure.kind == "angle"
         self.known: Floats = {name: float(quantity.value) for name, quantity in values.items()}
@@ -255,18 +254,28 @@ class _Equation:
 
     def off(self, x: float) -> float:
         """How far the relation left over is from holding, as a share of its own size; nan where nothing follows."""
-        found = {**self.known, self.driver: x}
-        for quantity, formula in self.plan:
-            value = in_floats(formula, found)
-            if not isfinite(value) or (value <= 0 and quantity not in self.signed):
-                return nan
-            found[quantity] = value
-        if any(not in_floats(limit, found) > 0 for limit in self.limits):
+        found = self._followed(x, self.needed)
+        if found is None:
             return nan
         right = in_floats(self.right, found)
         left = found[self.left]
         size = abs(left) + abs(right)
         return (left - right) / size if isfinite(right) and size else nan
+
+    def _followed(self, x: float, forms: Iterable[tuple[str, str]]) -> Floats | None:
+        """What is known, what is tried, and what follows by these forms; None where something can't be."""
+        found = {**self.known, self.driver: x}
+        for quantity, formula in forms:
+            value = in_floats(formula, found)
+            if not isfinite(value) or (value <= 0 and quantity not in self.signed):
+                return None
+            found[quantity] = value
+        return found
+
+    def stands(self, x: float) -> bool:
+        """Whether a whole figure follows from a value, within its constraints."""
+        found = self._followed(x, self.plan)
+        return found is not None and all(in_floats(limit, found) > 0 for limit in self.limits)
 
     def grid(self) -> Iterator[float]:
         for k in range(1, SAMPLES):
@@ -285,7 +294,7 @@ class _Equation:
                 (x, one), (y, two) = sorted([(good, self.off(good)), (end, self.off(end))])
             if isfinite(one) and isfinite(two) and (one > 0) != (two > 0):
                 bracket = self._narrowed(x, y)
-                if bracket is not None:
+                if bracket is not None and any(self.stands(end) for end in bracket):
                     found.append(bracket)
         return found
 
@@ -348,7 +357,7 @@ class _Equation:
             found = {**self.values, self.driver: Quantity(Real(None, lambda: x), kind)}
             scope = Scope(lambda path: found.get(path.text), list, self.pi)
             try:
-                for quantity, formula in self.plan:
+                for quantity, formula in self.needed:
                     found[quantity] = evaluate(parse(formula), scope)
                 return (found[self.left].value - evaluate(parse(self.right), scope).value).ball()
             except (ExpressionError, ZeroDivisionError, TooDeep):
