@@ -44,6 +44,19 @@ def page(browser: Browser, service: Service) -> Iterator[Page]:
     assert faults == []
 
 
+def focus(page: Page, name: str, limit: int = 90) -> None:
+    """Press Tab until what has the focus is called ``name``."""
+    label = ""
+    for _ in range(limit):
+        page.keyboard.press("Tab")
+        label = page.evaluate(
+            "() => { const e = document.activeElement; return e.getAttribute('aria-label') || e.title || e.innerText || e.id || '' }"
+        )
+        if name in label:
+            return
+    raise AssertionError(f"Tab never came to “{name}”; the last was “{label}”")
+
+
 class Bench:
     """What a person does on the bench, and what they read there."""
 
@@ -64,7 +77,10 @@ class Bench:
             self.page.goto("/")
         made = self.api("POST", "/problems", {"document": document})
         self.page.goto(f"/problems/{made['id']}")
-        expect(self.page.get_by_role("region", name="Tally of the area")).to_be_visible()
+        ready = {"formula": "Quantities", "cases": "Problem"}.get(
+            document["figures"][0].get("kind", ""), "Tally of the area"
+        )
+        expect(self.page.get_by_role("region", name=ready)).to_be_visible()
         return self
 
     def api(self, method: str, path: str, body: Any = None) -> Any:

@@ -6,20 +6,7 @@ import pytest
 from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import Bench
-
-
-def focus(page: Page, name: str, limit: int = 90) -> None:
-    """Press Tab until what has the focus is called ``name``."""
-    label = ""
-    for _ in range(limit):
-        page.keyboard.press("Tab")
-        label = page.evaluate(
-            "() => { const e = document.activeElement; return e.getAttribute('aria-label') || e.title || e.innerText || e.id || '' }"
-        )
-        if name in label:
-            return
-    raise AssertionError(f"Tab never came to “{name}”; the last was “{label}”")
+from tests.browser.conftest import Bench, focus
 
 
 def test_the_whole_path_by_keyboard(page: Page, bench: Bench) -> None:

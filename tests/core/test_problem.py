@@ -36,6 +36,11 @@ ANSWERS: dict[str, dict[str, tuple[str | None, str]]] = {
         "Fence": ("30 + 8*pi/3", "38.38 m"),
         "Turf": ("90 - 16*sqrt(3) + 32*pi/3", "95.80 m²"),
     },
+    "drainpipes": {},
+    # 3 · 768π / (32π) = 72; the slant is the root of 72 + 1024
+    "marker-cone": {"Radius": ("6*sqrt(2)", "8.49 cm"), "Side": ("24*sqrt(137)*pi", "882.51 cm²")},
+    # 4.5 cos 40° less the root of 3.2² - (4.5 sin 40°)²; half of it times 4.5 sin 40°
+    "sail-brace": {"Base": (None, "2.08 m"), "Cloth under it": (None, "3.01 m²")},
     "petal-tile": {"Petal": ("9*pi/50 - 9/25", "0.21 m²"), "Rim of the petal": ("3*pi/5", "1.88 m")},
     "roll-in-canopy": {
         "Sheeting": ("216/25 + 263*pi/100", "16.90 m²"),

@@ -15,6 +15,8 @@ interface Props {
   lit?: string | null;
   /** Room for dimension lines; without it nothing but the figure is drawn. */
   bare?: boolean;
+  /** What is left free round a bare picture. */
+  margin?: number;
   /** Width and height of the largest of several pictures that are drawn to one scale. */
   span?: [number, number];
   onPick?: (measure: string) => void;
@@ -25,8 +27,8 @@ const ROOM = { x: 76, y: 48 };
 const LETTER = 8;
 
 /** A card's figure to scale: known measurements upright and dark, found ones slanted and lighter. */
-export function CardPicture({ picture, width, height, title, lit = null, bare = false, span, onPick, className = "" }: Props) {
-  const { to, scale } = useMemo(() => fitted(picture, width, height, bare, span), [picture, width, height, bare, span]);
+export function CardPicture({ picture, width, height, title, lit = null, bare = false, margin = 8, span, onPick, className = "" }: Props) {
+  const { to, scale } = useMemo(() => fitted(picture, width, height, bare ? margin : null, span), [picture, width, height, bare, margin, span]);
   const laid = useMemo(() => {
     if (bare) return null;
     const spans = picture.spans.filter((span) => span.shown || span.measure === lit);
@@ -39,7 +41,7 @@ export function CardPicture({ picture, width, height, title, lit = null, bare = 
   }, [picture, bare, lit, to, width, height]);
 
   return (
-    <svg viewBox={`0 0 ${width} ${height}`} className={className} role="img" aria-label={`${title}, to scale`}>
+    <svg viewBox={`0 0 ${width} ${height}`} className={className} {...(bare ? { "aria-hidden": true } : { role: "img", "aria-label": `${title}, to scale` })}>
       {picture.fills.map((fill, index) => {
         const colour = `color-mix(in oklab, var(--color-pine-wash) ${Math.round(55 + 45 * fill.bright)}%, var(--color-pine) ${Math.round(16 * (1 - fill.bright))}%)`;
         return <path key={index} d={fill.rings.map((ring) => polyline(ring, to) + "Z").join("")} fill={colour} stroke={colour} strokeWidth={0.7} fillRule="evenodd" />;
@@ -102,11 +104,11 @@ function Label({ measure, text, given, lit, at: [x, y], width, onPick }: LabelPr
   );
 }
 
-function fitted(picture: Drawn, width: number, height: number, bare: boolean, span?: [number, number]) {
+function fitted(picture: Drawn, width: number, height: number, margin: number | null, span?: [number, number]) {
   const [left, bottom, right, top] = picture.bounds;
   const widest = Math.max(0, ...[...picture.spans, ...picture.angles].map((line) => line.text.length * LETTER));
-  const x = bare ? 8 : Math.min(Math.max(ROOM.x, widest + 30), width / 4);
-  const y = bare ? 8 : Math.min(ROOM.y, height / 5);
+  const x = margin ?? Math.min(Math.max(ROOM.x, widest + 30), width / 4);
+  const y = margin ?? Math.min(ROOM.y, height / 5);
   const scale = Math.min((width - 2 * x) / (span?.[0] ?? (right - left || 1)), (height - 2 * y) / (span?.[1] ?? (top - bottom || 1)));
   const to = ([px, py]: Spot): Spot => [width / 2 + (px - (left + right) / 2) * scale, height / 2 - (py - (bottom + top) / 2) * scale];
   return { to, scale };

@@ -10,7 +10,7 @@ export function Formulas({ row, dense = false }: { row: SheetRow; dense?: boolea
           <p className="text-xs text-soft">{relation.source}</p>
           <div className={`flex flex-wrap items-center ${dense ? "gap-x-5 gap-y-1" : "gap-x-7 gap-y-2"}`}>
             {relation.forms.map((form, place) => (
-              <span key={form.quantity} className={`overflow-x-auto ${place === 0 ? "font-semibold" : ""}`}>
+              <span key={form.quantity} className={place === 0 ? "font-semibold" : ""}>
                 <Maths maths={form} />
                 {form.second ? (
                   <>

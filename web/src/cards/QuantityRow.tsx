@@ -68,7 +68,7 @@ export function QuantityRow({ measure, typed, quantity, complaints, unit, angle,
           title="Show the path to it"
           onClick={onWant}
         >
-          <span className="text-[0.95rem] italic">{quantity.approximate ? quantity.text : (quantity.exactText ?? quantity.text)}</span>
+          <span className="text-[0.95rem] italic">{quantity.approximate ? quantity.text : quantity.shown.text}</span>
           {quantity.exactText && quantity.approximate ? <span className="ml-2 text-soft">{quantity.exactText}</span> : null}
           {quantity.chosen ? <span className="ml-2 text-xs text-soft">usual choice</span> : null}
         </button>

@@ -1,5 +1,5 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { memo, useCallback, useRef, useState, type KeyboardEvent } from "react";
+import { memo, useCallback, useEffect, useRef, useState, type KeyboardEvent } from "react";
 import type { CaseColumn, CaseRow, Complaint, ProblemDocument, SheetRow } from "../api/types";
 import { ColumnHead } from "./ColumnHead";
 import { measureOf, withCell, withoutRow, type Row } from "./table";
@@ -43,15 +43,17 @@ export function CasesTable({ row, columns, rows, worked, complaints, where, sett
       const to = { row: Math.min(Math.max(0, place.row), rows.length - 1), column: Math.min(Math.max(0, place.column), columns.length - 1) };
       setActive(to);
       setEditing(null);
-      virtual.scrollToIndex(to.row, { align: "auto" });
-      const left = NUMBER + to.column * WIDTH;
-      const box = scroller.current;
-      if (box && left + WIDTH > box.scrollLeft + box.clientWidth) box.scrollLeft = left + WIDTH - box.clientWidth;
-      if (box && left - NUMBER < box.scrollLeft) box.scrollLeft = left - NUMBER;
-      box?.focus({ preventScroll: true });
+      scroller.current?.focus({ preventScroll: true });
     },
-    [rows.length, columns.length, virtual],
+    [rows.length, columns.length],
   );
+  useEffect(() => {
+    virtual.scrollToIndex(active.row, { align: "auto" });
+    const left = NUMBER + active.column * WIDTH;
+    const box = scroller.current;
+    if (box && left + WIDTH > box.scrollLeft + box.clientWidth) box.scrollLeft = left + WIDTH - box.clientWidth;
+    if (box && left - NUMBER < box.scrollLeft) box.scrollLeft = left - NUMBER;
+  }, [active, virtual]);
   const give = useCallback(
     (place: Place, text: string) => {
       const column = columns[place.column];
@@ -61,9 +63,13 @@ export function CasesTable({ row, columns, rows, worked, complaints, where, sett
   );
   const commit = (text: string, next: Place) => {
     give(active, text);
-    if (next.row >= rows.length) onMore();
-    setEditing(null);
-    setTimeout(() => go(next));
+    if (next.row < rows.length) go(next);
+    else {
+      onMore();
+      setActive(next);
+      setEditing(null);
+      scroller.current?.focus({ preventScroll: true });
+    }
   };
 
   const press = (event: KeyboardEvent) => {

@@ -25,7 +25,7 @@ export function ProblemCard({ problem }: { problem: Listed }) {
           {preview.bounds ? (
             <Picture loops={preview.outline} bounds={preview.bounds} width={248} height={150} margin={18} className="block w-full" />
           ) : preview.card ? (
-            <CardPicture picture={preview.card} width={248} height={150} title={title} bare className="block w-full p-2" />
+            <CardPicture picture={preview.card} width={248} height={150} title={title} bare margin={18} className="block w-full" />
           ) : (
             <p className="grid aspect-[248/150] place-items-center text-sm text-soft">no figure yet</p>
           )}
