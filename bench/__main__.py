@@ -16,7 +16,7 @@ from typing import Any
 
 from playwright.sync_api import Page, sync_playwright
 
-from bench import overlaps
+from bench import cards, overlaps
 from mensuration.problem import ALSO, evaluate_document
 from tests.browser.service import CHROMIUM, CHROMIUM_FLAGS, ROOT, Service
 
@@ -146,6 +146,7 @@ def main() -> None:
     most = max(milliseconds(lambda d=d: evaluate_document(d, ALSO), 20) for d in problems.values())  # type: ignore[misc]
     rows.append(("… with every way, the squares and why", f"{most:.1f} ms", ""))
     rows += overlaps.rows()
+    rows += cards.rows()
     with tempfile.TemporaryDirectory() as folder:
         service = Service(Path(folder))
         try:
@@ -168,6 +169,7 @@ def main() -> None:
                         "20 a second",
                     )
                 )
+                rows += cards.gallery_rows(page, service.address)
                 chromium.close()
         finally:
             service.stop()

@@ -9,7 +9,7 @@ from flint import arb, ctx
 
 from mensuration.numbers.angles import gathered
 from mensuration.numbers.exact import ZERO, Exact, NotClosed, Rational
-from mensuration.numbers.proof import precision, prove
+from mensuration.numbers.proof import PRECISIONS, precision, prove
 
 Recipe = Callable[[], arb]
 MAX_DEPTH = 150
@@ -69,8 +69,14 @@ class Real:
 
     def __float__(self) -> float:
         if self._float is None:
-            with precision(80):
-                self._float = float(self.ball().mid())
+            for (
+                bits
+            ) in PRECISIONS:  # a division by nearly nothing has no bounds until it is told from nothing
+                with precision(bits):
+                    ball = self.ball()
+                if ball.is_finite():
+                    break
+            self._float = float(ball.mid())
         return self._float
 
     def _with(

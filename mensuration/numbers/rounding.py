@@ -75,13 +75,17 @@ def leading_exponent(value: Real) -> int:
         if 1e-9 < exponent - guess < 1 - 1e-9:  # a float is right about this
             return guess
     else:
-        with precision(PRECISIONS[0]):
-            guess = floor(float((size.ball().log() / arb(10).log()).mid()))
+        guess = prove(lambda: _decade(size.ball())) or 0
     while size < Real.of(Fraction(10) ** guess):
         guess -= 1
     while not size < Real.of(Fraction(10) ** (guess + 1)):
         guess += 1
     return guess
+
+
+def _decade(ball: arb) -> int | None:
+    """About the power of ten of a ball, when it is known to be more than 0."""
+    return floor(float((ball.log() / arb(10).log()).mid())) if ball > 0 else None
 
 
 def round_by(value: Real, rule: Rounding) -> Rounded:

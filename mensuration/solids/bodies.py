@@ -109,13 +109,14 @@ def profile(solution: Solution, body: Turned) -> list[Stroke]:
             radius = hypot(here[0] - centre[0], here[1] - centre[1])
             start = atan2(here[1] - centre[1], here[0] - centre[0])
             steps = max(8, ceil(abs(turn) * STEPS))
-            points = tuple(
+            between = tuple(
                 (
                     centre[0] + radius * cos(start + 2 * pi * turn * k / steps),
                     centre[1] + radius * sin(start + 2 * pi * turn * k / steps),
                 )
-                for k in range(steps + 1)
+                for k in range(1, steps)
             )
+            points = (here, *between, end)
         strokes.append(Stroke(run, points))
         here = end
     return strokes

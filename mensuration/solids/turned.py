@@ -11,6 +11,7 @@ from mensuration.solids.drawn import Inside, Sketch, closed, covered, hull, stre
 from mensuration.solids.space import V3, Spot, View, along, dot, minus
 from mensuration.solving import Solution
 
+SMOOTH = 0.05  # runs that meet at a smaller angle (its sine) show no edge
 ROUND_VIEW, TUBE_VIEW = View(0, 20), View(0, 36)
 
 
@@ -49,8 +50,9 @@ class Round:
         for before, after in zip([self.strokes[-1], *self.strokes[:-1]], self.strokes, strict=True):
             r, z = after.points[0]
             one, two = _tangent(before, -1), _tangent(after, 0)
-            closed = before.points[-1] == after.points[0]
-            if r > 1e-9 * self.reach and closed and abs(one[0] * two[1] - one[1] * two[0]) > 0.05:
+            meets = r > 1e-9 * self.reach and before.points[-1] == after.points[0]
+            bent = abs(one[0] * two[1] - one[1] * two[0]) > SMOOTH or one[0] * two[0] + one[1] * two[1] < 0
+            if meets and bent:
                 self._circle(r, z, [one, two])
         for stroke in self.strokes:
             self._outline(stroke)

@@ -6,7 +6,7 @@ from collections.abc import Callable, Mapping
 from contextlib import suppress
 from dataclasses import dataclass
 from functools import cached_property
-from math import isclose
+from math import isclose, isfinite
 
 from mensuration.catalogue.figure import FEWEST_EDGES, Figure, Measure, Outline, PlaneFigure, Relation
 from mensuration.expressions import ExpressionError, Quantity, Scope, evaluate, parse
@@ -14,7 +14,7 @@ from mensuration.expressions.floats import Floats, in_floats
 from mensuration.numbers import Real
 from mensuration.numbers.rounding import Rounding, round_by
 from mensuration.solving.faults import SolvingError, clash, reached, too_little
-from mensuration.solving.trial import Patience, inputs, trials
+from mensuration.solving.trial import MOST_EQUATIONS, Patience, inputs, trials
 
 MOST_SOLUTIONS = 4
 MOST_TRIED = 24
@@ -104,8 +104,11 @@ def solutions(
     pi: Real,
     show: Callable[[Quantity], str] = _plainly,
     most: int = MOST_SOLUTIONS,
+    tries: int = MOST_EQUATIONS,
 ) -> list[Solution]:
     """Every figure that has these measurements. ``show`` writes values in complaints.
+
+    At most ``tries`` equations are solved by trial.
 
     Goes forward in rounds: each round finds what follows from the rounds before by one rearranged
     form, so the path to every quantity is a shortest one. Where a form has two values, both are followed; where
@@ -116,7 +119,7 @@ def solutions(
     waiting = [_State(dict(given), [])]
     found: list[Solution] = []
     fault: SolvingError | None = None
-    tried, patience = 0, Patience()
+    tried, patience = 0, Patience(tries)
     while waiting and len(found) < most and tried < MOST_TRIED:
         state = waiting.pop(0)
         tried += 1
@@ -134,7 +137,9 @@ def solutions(
     if not found:
         assert fault is not None
         if fault.code == "contradiction":
-            says, at = clash(figure, given, lambda some: solutions(figure, some, pi, show), show, fault.says)
+            says, at = clash(
+                figure, given, lambda some: solutions(figure, some, pi, show, tries=0), show, fault.says
+            )
             fault.says, fault.given = says, at
         raise fault
     return found
@@ -309,7 +314,9 @@ def _check_found(figure: Figure, values: dict[str, Quantity], steps: list[Step])
         if measure.kind == "count":
             values[step.quantity] = _whole(values[step.quantity])
             _check_count(measure, values[step.quantity])
-        if not measure.signed and values[step.quantity].value.sign() <= 0:
+        value = values[step.quantity].value
+        unreal = value.exact is None and not isfinite(float(value))
+        if unreal or (not measure.signed and value.sign() <= 0):
             raise SolvingError(
                 "impossible",
                 f"no {figure.title.lower()} has these measurements: its {step.quantity} would not be more than 0",

@@ -26,6 +26,7 @@ SAMPLES = 300
 PROOF_BITS = 128
 SPREAD = 4  # powers of ten below and above the size of what is given
 MOST = 4
+MOST_EQUATIONS = 12
 FLAT = 3
 ENOUGH = 12
 MOST_UNPROVEN = 2
@@ -56,7 +57,7 @@ class Patience:
     ``refuted`` says that one of them has no solution though it hangs on what is tried.
     """
 
-    left: int = 12
+    left: int
     refuted: bool = False
 
 

@@ -71,6 +71,34 @@ def why(page: Page) -> None:
     park(page)
 
 
+def gallery(page: Page) -> None:
+    page.get_by_role("link", name="Cards").click()
+    page.locator("main li svg path").first.wait_for()
+    park(page)
+
+
+def card(title: str, then: Callable[[Page], None] = lambda page: None) -> Callable[[Page], None]:
+    def show(page: Page) -> None:
+        page.get_by_role("heading", name=title, exact=True).click()
+        page.locator("[data-step] .katex").first.wait_for()
+        then(page)
+        park(page)
+
+    return show
+
+
+def cases(page: Page) -> None:
+    page.get_by_role("heading", name="Six sizes of drainpipe").click()
+    page.locator("[data-column=bore]", has_text="agrees").first.wait_for()
+    page.get_by_role("button", name="Plot").click()
+    park(page)
+
+
+def sheet(page: Page) -> None:
+    page.goto(page.url + "cards/sheet?figures=ring,cone,sphere,square-pyramid")
+    page.locator("section .katex").first.wait_for()
+
+
 VIEWS: dict[str, tuple[tuple[int, int], Callable[[Page], None]]] = {
     "shelf": ((1280, 800), shelf),
     "bench": ((1280, 800), opened("Kicker side panel")),
@@ -82,6 +110,11 @@ VIEWS: dict[str, tuple[tuple[int, int], Callable[[Page], None]]] = {
     "bench-edge": ((1280, 800), opened("Roll-in canopy", edge)),
     "bench-why": ((1280, 800), opened("Shade sail", why)),
     "bench-mistake": ((1280, 800), opened("Manual pad", mistake)),
+    "cards": ((1280, 800), gallery),
+    "card": ((1280, 800), card("Marker cone")),
+    "card-two-solutions": ((1280, 800), card("Brace under the sail")),
+    "cases": ((1280, 800), cases),
+    "formula-sheet": ((1280, 800), sheet),
     "bench-projector": ((1920, 1080), opened("Ticket hut floor")),
     "bench-tablet": ((800, 1180), opened("Planter surround")),
 }

@@ -42,14 +42,15 @@ export function CardWork({ figure, results, complaints, old }: Props) {
   if (sheet.data && !row) return <p className="says p-4 text-base!">{own[0]?.says ?? "This figure is not in the catalogue."}</p>;
   if (!row) return <p className="p-4 text-soft">One moment …</p>;
   const card = results?.card ?? null;
-  const chosen: CardSolution | undefined = card?.solutions[(card.solution ?? 1) - 1];
+  const number = Math.min(declared.solution ?? 1, card?.solutions.length ?? 1);
+  const chosen: CardSolution | undefined = card?.solutions[number - 1];
   const told: CardPartial | null = chosen ?? card?.partial ?? null;
   const shownWanted = told?.steps.some((step) => step.quantity === wanted) ? wanted : null;
 
   return (
     <main className="grid min-h-0 grow lg:grid-cols-[3fr_2fr]">
       <section className="flex min-h-0 min-w-0 flex-col border-edge lg:border-r" aria-label="Figure">
-        <Pictures title={row.title} solutions={card?.solutions ?? []} chosen={card?.solution ?? 1} kept={kept} old={old} lit={lit} figure={figure} />
+        <Pictures title={row.title} solutions={card?.solutions ?? []} chosen={number} kept={kept} old={old} lit={lit} figure={figure} />
         <Tabs.Root defaultValue="working" className="flex min-h-0 grow flex-col border-t border-edge bg-sheet">
           <div className="flex flex-wrap items-center gap-2 border-b border-edge px-3 py-1 no-print">
             <Tabs.List className="flex gap-1" aria-label="What is told">
