@@ -107,7 +107,7 @@ def gallery_rows(page: Page, address: str) -> list[tuple[str, str, str]]:
         """() => new Promise((done) => {
             const link = [...document.querySelectorAll('a')].find((a) => a.textContent === 'Cards');
             const start = performance.now();
-            const look = () => (document.querySelector('main li svg path') ? done(performance.now() - start) : requestAnimationFrame(look));
+            const look = () => (document.querySelector('section[aria-label=quadrilaterals] svg path') ? done(performance.now() - start) : requestAnimationFrame(look));
             link.click();
             look();
         })"""

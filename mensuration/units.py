@@ -5,7 +5,7 @@ from __future__ import annotations
 import tomllib
 from dataclasses import dataclass
 from fractions import Fraction
-from functools import lru_cache
+from functools import cached_property, lru_cache
 from importlib.resources import files
 from typing import NamedTuple
 
@@ -66,10 +66,14 @@ class Unit:
     def __hash__(self) -> int:
         return hash((self.symbol, self.power))
 
+    @cached_property
+    def _real(self) -> Real:
+        return Real.of(self.factor or 0)
+
     def size(self, pi: Real) -> Real:
         if self.factor is None:
             return UNIT / (Real.of(2) * pi)
-        return Real.of(self.factor)
+        return self._real
 
     @lru_cache(maxsize=200)  # noqa: B019 - units are few and live as long as the program
     def to_power(self, exponent: int) -> Unit:

@@ -48,8 +48,8 @@ class Scope:
 def evaluate(node: Node, scope: Scope) -> Quantity:
     """The value of a parsed expression. ExpressionError where kinds clash or a value is not real."""
     match node:
-        case Number(value):
-            return Quantity(Real.of(value))
+        case Number():
+            return Quantity(node.real)
         case UnitOf(unit):
             return Quantity(unit.size(scope.pi), unit.kind)
         case Path():

@@ -5,7 +5,9 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 from fractions import Fraction
+from functools import cached_property
 
+from mensuration.numbers import Real
 from mensuration.units import Unit
 
 
@@ -15,6 +17,11 @@ class Number:
 
     value: Fraction
     typed: str
+
+    @cached_property
+    def real(self) -> Real:
+        """The value as a number to reckon with."""
+        return Real.of(self.value)
 
 
 @dataclass(frozen=True)

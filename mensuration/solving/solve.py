@@ -279,15 +279,20 @@ def _worked(figure: Figure, step: Step, scope: Scope) -> Quantity:
     except ExpressionError:
         raise SolvingError(
             "impossible",
-            f"no {figure.title.lower()} has these measurements: its {step.quantity} would not be real",
+            f"no {figure.title.lower()} has these measurements: its {_title(figure, step.quantity)} would not be real",
         ) from None
+
+
+def _title(figure: Figure, name: str) -> str:
+    measure = figure.measure(name)
+    return measure.title if measure is not None else name
 
 
 def _check_signs(figure: Figure, given: Mapping[str, Quantity]) -> None:
     for name, quantity in given.items():
         measure = figure.measure(name)
         if measure is not None and not measure.signed and quantity.value.sign() <= 0:
-            raise SolvingError("not-positive", f"{name} must be more than 0", name)
+            raise SolvingError("not-positive", f"{measure.title} must be more than 0", name)
         if measure is not None and measure.kind == "count":
             _check_count(measure, quantity)
 
@@ -295,7 +300,7 @@ def _check_signs(figure: Figure, given: Mapping[str, Quantity]) -> None:
 def _check_count(measure: Measure, quantity: Quantity) -> None:
     count = quantity.value.rational
     if count is None or count.denominator != 1 or not FEWEST_EDGES <= count <= measure.most:
-        says = f"{measure.name} must be a whole number from {FEWEST_EDGES} to {measure.most}"
+        says = f"{measure.title} must be a whole number from {FEWEST_EDGES} to {measure.most}"
         raise SolvingError("out-of-range", says, measure.name)
 
 
@@ -319,7 +324,7 @@ def _check_found(figure: Figure, values: dict[str, Quantity], steps: list[Step])
         if unreal or (not measure.signed and value.sign() <= 0):
             raise SolvingError(
                 "impossible",
-                f"no {figure.title.lower()} has these measurements: its {step.quantity} would not be more than 0",
+                f"no {figure.title.lower()} has these measurements: its {measure.title} would not be more than 0",
             )
 
 

@@ -22,10 +22,11 @@ from mensuration.numbers import Real, TooDeep
 from mensuration.numbers.proof import precision
 from mensuration.units import ANGLE, NUMBER, Kind
 
-SAMPLES = 300
+SAMPLES = 240
 PROOF_BITS = 128
 SPREAD = 4  # powers of ten below and above the size of what is given
 MOST = 4
+MOST_PLANS = 20_000
 MOST_EQUATIONS = 12
 FLAT = 3
 ENOUGH = 12
@@ -126,15 +127,17 @@ def _by(plan: list[tuple[str, str]], left: str, right: str) -> tuple[tuple[str, 
 
 def _idle(equations: list[_Equation]) -> bool:
     """Whether one or the other form of a relation holds whatever is tried, so that it says nothing new."""
-    for every in (COARSE, 1):
-        known = []
-        for x in list(equations[0].grid())[::every]:
-            here = [abs(off) for off in (equation.off(x) for equation in equations) if isfinite(off)]
-            known += [min(here)] if here else []
-        if len(known) > ENOUGH:
-            break
-    nought = sum(off < IDLE for off in known)
-    return nought > FLAT or 2 * nought > len(known)
+    grid = list(equations[0].grid())
+    nought = known = 0
+    for x in (*grid[::COARSE], *grid):  # some of all first, then one after the other
+        here = [abs(off) for off in (equation.off(x) for equation in equations) if isfinite(off)]
+        known += bool(here)
+        nought += bool(here) and min(here) < IDLE
+        if nought > FLAT:
+            return True
+        if known > ENOUGH and not nought:
+            return False
+    return 2 * nought > known
 
 
 def _whole_numbers(
@@ -184,9 +187,20 @@ def _drivers(figure: Figure, values: Mapping[str, Quantity]) -> Iterator[str]:
             yield name
 
 
+_plans: dict[tuple[str, frozenset[str]], list[tuple[str, str]]] = {}
+
+
 def _plan(figure: Figure, known: set[str]) -> list[tuple[str, str]]:
     """The forms that lead from what is known to everything else, in order."""
-    known = set(known)
+    key = (figure.name, frozenset(known))
+    if key not in _plans:
+        if len(_plans) > MOST_PLANS:
+            _plans.clear()
+        _plans[key] = _planned(figure, set(known))
+    return _plans[key]
+
+
+def _planned(figure: Figure, known: set[str]) -> list[tuple[str, str]]:
     plan: list[tuple[str, str]] = []
     grown = True
     while grown:

@@ -19,6 +19,8 @@ interface Props {
   onWant: () => void;
 }
 
+/** An exact form that is longer is read in the path of working. */
+const LONGEST = 26;
 const POWER: Record<string, string> = { length: "", area: "²", volume: "³" };
 
 /** One quantity of a card: a field for what is known of it, or the value that was found. */
@@ -53,7 +55,7 @@ export function QuantityRow({ measure, typed, quantity, complaints, unit, angle,
           </span>
         ) : null}
         {given ? (
-          <button type="button" aria-label={`Clear ${measure.title}`} title="Clear: make it an unknown" className="absolute top-1/2 right-1 grid size-5 -translate-y-1/2 place-items-center rounded text-soft hover:bg-pine-wash hover:text-ink" onClick={() => onGive(null)}>
+          <button type="button" aria-label={`Clear ${measure.title}`} title="Clear: make it an unknown" className="no-print absolute top-1/2 right-1 grid size-5 -translate-y-1/2 place-items-center rounded text-soft hover:bg-pine-wash hover:text-ink" onClick={() => onGive(null)}>
             ×
           </button>
         ) : null}
@@ -68,8 +70,8 @@ export function QuantityRow({ measure, typed, quantity, complaints, unit, angle,
           title="Show the path to it"
           onClick={onWant}
         >
-          <span className="text-[0.95rem] italic">{quantity.approximate ? quantity.text : quantity.shown.text}</span>
-          {quantity.exactText && quantity.approximate ? <span className="ml-2 text-soft">{quantity.exactText}</span> : null}
+          <span className="text-[0.95rem] whitespace-nowrap italic">{quantity.approximate ? quantity.text : quantity.shown.text}</span>
+          {quantity.exactText && quantity.exactText.length <= LONGEST && quantity.approximate ? <span className="ml-2 text-soft">{quantity.exactText}</span> : null}
           {quantity.chosen ? <span className="ml-2 text-xs text-soft">usual choice</span> : null}
         </button>
       ) : (
@@ -100,7 +102,7 @@ function Slider({ measure, angle, number, onSlide }: SliderProps) {
     <input
       type="range"
       aria-label={`Slide ${measure.title}`}
-      className="w-full min-w-0 accent-pine"
+      className="no-print w-full min-w-0 accent-pine"
       min={measure.kind === "count" ? 3 : range.step}
       max={range.most}
       step={range.step}
