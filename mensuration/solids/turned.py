@@ -11,7 +11,7 @@ from mensuration.solids.drawn import Inside, Sketch, closed, covered, hull, stre
 from mensuration.solids.space import V3, Spot, View, along, dot, minus
 from mensuration.solving import Solution
 
-SMOOTH = 0.05  # runs that meet at a smaller angle (its sine) show no edge
+SMOOTH = 0.12  # runs that meet at a smaller angle (its sine) show no edge; arcs go in steps of 5°
 ROUND_VIEW, TUBE_VIEW = View(0, 20), View(0, 36)
 
 

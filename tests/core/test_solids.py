@@ -165,3 +165,21 @@ def test_a_cylinder_has_one_half_of_its_lower_rim_behind() -> None:
     half = quad(lambda t: hypot(r * sin(t), r * lean * cos(t)), 0, pi)[0]
     assert len(lengths) == 1
     assert isclose(lengths[0], half, rel_tol=2e-3)
+
+
+@pytest.mark.parametrize(
+    ("name", "lines"), [("torus", 2), ("sphere", 3), ("hemisphere", 3), ("cone", 4), ("cylinder", 5)]
+)
+def test_round_bodies_show_edges_only_where_they_have_some(name: str, lines: int) -> None:
+    """A torus its two outlines; a sphere its outline and both halves of an equator; and so on."""
+    assert len(sketch(solved(solids()[name], SHAPES[1])).lines) == lines
+
+
+@pytest.mark.parametrize("height", [Fraction(1, 100_000), Fraction(1, 100), Fraction(100), Fraction(100_000)])
+def test_very_flat_and_very_tall_bodies_have_a_picture(height: Fraction) -> None:
+    for name in ("cone", "cylinder", "cone-frustum", "square-pyramid", "cuboid", "right-triangle-prism"):
+        figure = solids()[name]
+        values = [height if m == "height" else Fraction(2 + i) for i, m in enumerate(figure.usual)]
+        xs, ys = zip(*sketch(solved(figure, values)).spots, strict=True)
+        assert max(xs) - min(xs) > 1
+        assert max(ys) - min(ys) > 0.1
