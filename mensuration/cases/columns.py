@@ -12,15 +12,6 @@ _STEPS = re.compile(r"\s*from\s+(?P<start>.+?)\s+by\s+(?P<by>.+?)\s*", re.IGNORE
 ROW = "row"  # the number of a row, in rules
 
 
-class ColumnError(ValueError):
-    """What is wrong with a column, in a sentence."""
-
-    def __init__(self, code: str, says: str) -> None:
-        super().__init__(says)
-        self.code = code
-        self.says = says
-
-
 @dataclass(frozen=True)
 class Rule:
     """What fills a whole column: ``start`` and ``by`` in steps from row to row, or an ``expression`` over other columns."""

@@ -33,6 +33,7 @@ ENOUGH = 12
 MOST_UNPROVEN = 2
 COARSE = 15  # one in so many samples shows whether a relation says anything
 IDLE = 1e-11
+FITTING = 1e-9
 WIDENINGS = 6
 KINDS = {"length": 1, "area": 2, "volume": 3}
 
@@ -150,12 +151,15 @@ def _whole_numbers(
         m.name for m in figure.measures
     }:
         return []
-    equations = [
-        _Equation(figure, values, count.name, plan, left, rights[0], pi_) for left, rights in left_over
+    branches = [
+        [_Equation(figure, values, count.name, way, left, rights[0], pi_) for left, rights in left_over]
+        for way in _variants(figure, plan)
     ]
-    fits = [
-        n for n in range(FEWEST_EDGES, count.most + 1) if all(abs(e.off(float(n))) < 1e-9 for e in equations)
-    ]
+
+    def fits_with(n: float) -> bool:
+        return any(all(abs(equation.off(n)) < FITTING for equation in branch) for branch in branches)
+
+    fits = [n for n in range(FEWEST_EDGES, count.most + 1) if fits_with(float(n))]
     if len(fits) > MOST:
         return []  # they hold whatever is tried
     patience.refuted |= not fits

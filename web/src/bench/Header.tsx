@@ -1,18 +1,16 @@
 import type { Opened } from "../api/types";
 import { api } from "../api/client";
 import { Brand } from "../ui/Brand";
-import { Button } from "../ui/Button";
 import { TextInPlace } from "../ui/TextInPlace";
 import { SettingsButton } from "../statement/SettingsButton";
 import { Shortcuts } from "./Shortcuts";
-import { useBench, useBenchStore, useHistory } from "./store";
+import { useBench, useBenchStore } from "./store";
+import { UndoButtons } from "./UndoButtons";
 import type { Saving } from "./useSaving";
 
 export function Header({ opened, saving }: { opened: Opened; saving: Saving }) {
   const store = useBenchStore();
   const title = useBench((state) => state.document.title);
-  const past = useHistory((history) => history.pastStates.length);
-  const future = useHistory((history) => history.futureStates.length);
   return (
     <header className="flex flex-wrap items-center gap-x-2 gap-y-1 border-b border-edge bg-sheet px-3 py-1.5 no-print">
       <Brand />
@@ -30,12 +28,7 @@ export function Header({ opened, saving }: { opened: Opened; saving: Saving }) {
         />
       </h1>
       <SavedSign saving={saving} />
-      <Button look="quiet" onClick={() => store.temporal.getState().undo()} disabled={past === 0} title="Undo (Ctrl+Z)">
-        Undo
-      </Button>
-      <Button look="quiet" onClick={() => store.temporal.getState().redo()} disabled={future === 0} title="Redo (Ctrl+Shift+Z)">
-        Redo
-      </Button>
+      <UndoButtons />
       <SettingsButton />
       <a
         href={api.fileAddress(opened.id)}

@@ -3,7 +3,8 @@ import { useEffect, useState } from "react";
 import { NavLink, useNavigate, useParams } from "react-router";
 import { api } from "../api/client";
 import type { ProblemDocument, SheetRow } from "../api/types";
-import { BenchContext, createBenchStore, keptHere, remember, useBench, useBenchStore, useHistory } from "../bench/store";
+import { BenchContext, createBenchStore, keptHere, remember, useBench, useBenchStore } from "../bench/store";
+import { UndoButtons } from "../bench/UndoButtons";
 import { useResults } from "../bench/useResults";
 import { useUndoKeys } from "../bench/useUndoKeys";
 import { CasesWork } from "../cases/CasesWork";
@@ -51,8 +52,6 @@ function Card({ as, name, title }: { as: Kind; name: string; title: string }) {
   const sheet = useSheet();
   const worked = useResults();
   const document_ = useBench((state) => state.document);
-  const past = useHistory((history) => history.pastStates.length);
-  const future = useHistory((history) => history.futureStates.length);
   const keep = useMutation({
     mutationFn: () => {
       const figure = document_.figures[0];
@@ -83,12 +82,7 @@ function Card({ as, name, title }: { as: Kind; name: string; title: string }) {
             Cases
           </NavLink>
         </nav>
-        <Button look="quiet" onClick={() => store.temporal.getState().undo()} disabled={past === 0} title="Undo (Ctrl+Z)">
-          Undo
-        </Button>
-        <Button look="quiet" onClick={() => store.temporal.getState().redo()} disabled={future === 0} title="Redo (Ctrl+Shift+Z)">
-          Redo
-        </Button>
+        <UndoButtons />
         <SettingsButton />
         <Button onClick={() => window.print()}>Print</Button>
         <Button onClick={() => keep.mutate()} disabled={keep.isPending}>
