@@ -13,6 +13,7 @@ from django.test import Client
 
 from mensuration.problem import ALSO, evaluate_document
 from server.problems.models import Problem
+from server.working_out.card_schemas import CardRow, SheetRow
 from server.working_out.schemas import Reference, Results
 from tests.server.conftest import ROOT, Page
 
@@ -184,3 +185,76 @@ def test_generated_types_are_fresh() -> None:
     from server.api import openapi_text
 
     assert (ROOT / "web/openapi.json").read_text("utf-8") == openapi_text(), "run: make types"
+
+
+def test_the_catalogue_as_gallery_and_as_sheet(page: Page) -> None:
+    status, rows = page.ask("GET", "/cards")
+    assert status == 200
+    kept = [CardRow.model_validate(row).model_dump(mode="json", exclude_unset=True) for row in rows]
+    assert kept == rows
+    status, sheet = page.ask("GET", "/cards/sheet")
+    assert [row["name"] for row in sheet] == [row["name"] for row in rows]
+    assert [
+        SheetRow.model_validate(row).model_dump(mode="json", exclude_unset=True) for row in sheet
+    ] == sheet
+
+
+def test_tables_are_read_and_written(page: Page) -> None:
+    status, told = page.ask("POST", "/cards/table/read", {"figure": "sphere", "text": "radius (mm)\n1,5\n"})
+    assert (status, told["columns"][0]["unit"]) == (200, "mm")
+    for body, says in (
+        ({"figure": "spher", "text": "radius\n1"}, "not in the catalogue"),
+        ({"figure": "sphere", "text": "a\n1"}, "must name the columns"),
+    ):
+        status, refusal = page.ask("POST", "/cards/table/read", body)
+        assert status == 422 and says in refusal["says"]
+    table = {
+        "name": "balls",
+        "kind": "cases",
+        "figure": "sphere",
+        "columns": [{"name": "radius"}],
+        "rows": [{"radius": "3"}],
+    }
+    document = {"format": "tilt-grid/problem", "version": 1, "figures": [table]}
+    written = page.client.post(
+        "/api/cards/table/write?name=balls", json.dumps(document), content_type="application/json",
+        headers={"X-CSRFToken": page.token},
+    )  # fmt: skip
+    assert written["Content-Type"].startswith("text/csv")
+    assert written.content.decode().splitlines()[1].startswith("3,6.00,")
+    for name, delimiter, says in (
+        ("ball", "comma", "no table “ball”"),
+        ("balls", "dot", "the delimiter is one of"),
+    ):
+        status, refusal = page.ask("POST", f"/cards/table/write?name={name}&delimiter={delimiter}", document)
+        assert status == 422 and says in refusal["says"]
+
+
+def test_a_card_and_a_table_are_kept_and_shown_on_the_shelf(page: Page) -> None:
+    card = {"name": "cone", "kind": "formula", "figure": "cone", "given": {"radius": "3", "height": "4"}}
+    table = {
+        "name": "cones",
+        "kind": "cases",
+        "figure": "cone",
+        "columns": [{"name": "radius", "role": "given"}],
+        "rows": [{"radius": "1"}],
+    }
+    for figure in (card, table):
+        document = {"format": "tilt-grid/problem", "version": 1, "title": figure["name"], "figures": [figure]}
+        status, made = page.ask("POST", "/problems", {"document": document})
+        assert status in (200, 201)
+        _, opened = page.ask("GET", f"/problems/{made['id']}")
+        kept = opened["document"]["figures"][0]
+        assert {key: kept[key] for key in figure} == figure
+        _, shelf = page.ask("GET", "/problems")
+        (listed,) = (problem for problem in shelf if problem["id"] == made["id"])
+        assert listed["preview"]["card"]["lines"]
+
+
+def test_a_table_of_too_many_rows_is_refused(page: Page) -> None:
+    table = {"name": "t", "kind": "cases", "figure": "sphere", "columns": [], "rows": [{}] * 10_001}
+    status, refusal = page.ask(
+        "POST", "/evaluate", {"format": "tilt-grid/problem", "version": 1, "figures": [table]}
+    )
+    assert status == 422
+    assert "10000" in refusal["says"]
