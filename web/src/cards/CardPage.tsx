@@ -76,7 +76,7 @@ function Card({ as, name, title }: { as: Kind; name: string; title: string }) {
         <h1 className="text-lg font-semibold">{title}</h1>
         <nav aria-label="This figure" className="mr-auto flex gap-1">
           <NavLink to={`/cards/${name}`} end className={WAY}>
-            One
+            Card
           </NavLink>
           <NavLink to={`/cards/${name}/cases`} className={WAY}>
             Cases

@@ -43,7 +43,8 @@ const large = (maths: Mathematics, before = ""): Mathematics => ({ tex: `\\displ
 
 export function pathTo(steps: CardStep[], wanted: string | null): CardStep[] {
   const last = steps.find((step) => step.quantity === wanted);
-  return last ? last.path.flatMap((index) => steps[index] ?? []) : steps;
+  const path = last ? last.path.flatMap((index) => steps[index] ?? []) : steps;
+  return path.filter((step) => !/^(.+) = \1$/.test(step.formula.tex)); // two names for one quantity are no step
 }
 
 /** The exact value where there is one, and the rounded one. */

@@ -26,7 +26,7 @@ export const Picker = memo(function Picker({ bounds }: { bounds: Bounds | null }
     state.set({ selected: name });
   };
   return (
-    <div className="flex flex-wrap gap-[0.2rem]" role="group" aria-label="Shapes">
+    <div className="flex flex-wrap gap-[0.15rem]" role="group" aria-label="Shapes">
       {reference.data?.shapes.map((shape) => (
         <button
           key={shape.name}
@@ -36,7 +36,7 @@ export const Picker = memo(function Picker({ bounds }: { bounds: Bounds | null }
           className="grid shrink-0 place-items-center rounded-md border border-edge bg-paper p-0.5 hover:border-pine hover:bg-pine-wash"
           onClick={() => add(shape)}
         >
-          <Picture loops={[shape.path]} bounds={shape.bounds} width={40} height={30} margin={2} className="h-7.5 w-9" />
+          <Picture loops={[shape.path]} bounds={shape.bounds} width={40} height={30} margin={2} className="h-7 w-8" />
         </button>
       ))}
     </div>
