@@ -194,7 +194,7 @@ def test_the_formula_sheet_has_the_chosen_figures_and_prints_without_buttons(pag
     expect(page.get_by_role("region", name="Sphere")).to_contain_text("radius = ∛(3 volume / (4 π))")
     page.emulate_media(media="print")
     expect(page.get_by_role("button", name="Print")).to_be_hidden()
-    expect(page.get_by_role("region", name="Cone").locator("svg")).to_be_visible()
+    expect(page.get_by_role("img", name="Cone, to scale")).to_be_visible()
 
 
 OVERLAPS = """() => {

@@ -74,6 +74,14 @@ def test_rules_fill_columns_and_units_follow(page: Page) -> None:
     expect(page.get_by_text("write steps as: from 20 by 5")).to_be_visible()
 
 
+def test_an_empty_table_teaches_by_an_example(page: Page) -> None:
+    open_cases(page, "cylinder")
+    page.get_by_role("button", name="try an example").click()
+    expect(page.get_by_label("Rule of radius")).to_have_value("from 1 by 1/2")
+    expect(cell(page, 3, "volume")).to_have_text("50.27")  # π · 2² · 4
+    expect(page.get_by_role("button", name="try an example")).to_be_hidden()
+
+
 def test_a_pasted_table_brings_its_columns_and_an_expected_one_is_compared(page: Page) -> None:
     open_cases(page, "cuboid")
     paste(page, "size;length (cm);width (cm);height (cm);expected volume (cm3)\nS;1,5;2;3;9\nM;2,5;2;3;16\n")

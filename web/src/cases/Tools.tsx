@@ -4,7 +4,7 @@ import { api } from "../api/client";
 import type { CaseColumn, ProblemDocument, SheetRow } from "../api/types";
 import { Button } from "../ui/Button";
 import { MENU_ITEM } from "../ui/menu";
-import { freeName, freshTable, measureOf, withColumn, withRows } from "./table";
+import { exampleTable, freeName, freshTable, measureOf, untouched, withColumn, withRows } from "./table";
 import type { Worked } from "./useCases";
 
 interface Props {
@@ -126,6 +126,14 @@ export function Tools({ row, document: document_, figure, columns, count, worked
             <button type="button" className="text-pine underline" onClick={worked.again}>
               go on
             </button>
+          </>
+        ) : untouched(columns, document_.figures[figure]?.rows ?? []) ? (
+          <>
+            Nothing is known yet: type into any cell, paste a table, or{" "}
+            <button type="button" className="font-semibold text-pine underline" onClick={() => onEdit((document) => exampleTable(document, figure, row.starting, row.measures))}>
+              try an example
+            </button>
+            .
           </>
         ) : (
           (worked.fault ?? "Type or paste into any cell. A rule fills a column: from 20 by 5, or 2 radius.")

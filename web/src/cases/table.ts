@@ -19,6 +19,19 @@ export function freshTable(measures: CardMeasure[]): Pick<FigureDocument, "colum
   };
 }
 
+/** A table that shows what rules do: the first length grows from row to row, the others stay. */
+export function exampleTable(document: ProblemDocument, figure: number, starting: Record<string, string>, measures: CardMeasure[]): ProblemDocument {
+  const grows = Object.keys(starting).find((name) => measures.some((measure) => measure.name === name && measure.kind === "length"));
+  return change(document, figure, (columns) => ({
+    columns: columns.map((column) => {
+      const start = column.role === "given" ? starting[measureOf(column)] : undefined;
+      return start === undefined ? column : { ...column, rule: column.name === grows ? "from 1 by 1/2" : start };
+    }),
+  }));
+}
+
+export const untouched = (columns: CaseColumn[], rows: Row[]): boolean => columns.every((column) => !column.rule) && rows.every((row) => Object.keys(row).length === 0);
+
 export function withCell(document: ProblemDocument, figure: number, row: number, column: string, text: string): ProblemDocument {
   return withCells(document, figure, [{ row, column, text }]);
 }
@@ -59,9 +72,9 @@ export function withTable(document: ProblemDocument, figure: number, read: { col
   const before = document.figures[figure]?.rows ?? [];
   const lengths = new Set(read.columns.flatMap((column) => (column.unit && !ANGLES.has(column.unit) ? [column.unit.replace(/\^?\d$/, "")] : [])));
   const [only] = lengths;
-  const untouched = before.every((row) => Object.keys(row).length === 0);
+  const empty = before.every((row) => Object.keys(row).length === 0);
   // A table that is all in one unit is told in it.
-  const settled = untouched && only !== undefined && lengths.size === 1 ? { ...document, settings: { ...document.settings, unit: only } } : document;
+  const settled = empty && only !== undefined && lengths.size === 1 ? { ...document, settings: { ...document.settings, unit: only } } : document;
   return change(settled, figure, (columns, rows) => {
     const kept = rows.filter((row) => Object.keys(row).length > 0);
     const joined = columns.map((column) => {
