@@ -10,7 +10,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable, Iterator, Mapping
 from dataclasses import dataclass
 from functools import lru_cache
-from itertools import pairwise
+from itertools import combinations, pairwise
 from math import inf, isfinite, log, nan
 
 from flint import arb, ctx
@@ -22,10 +22,12 @@ from mensuration.numbers import Real, TooDeep
 from mensuration.numbers.proof import precision
 from mensuration.units import ANGLE, NUMBER, Kind
 
-SAMPLES = 240
+SAMPLES = 200
+FAR = 45
 PROOF_BITS = 128
 SPREAD = 4  # powers of ten below and above the size of what is given
 MOST = 4
+MOST_TOGETHER = 3
 MOST_PLANS = 20_000
 MOST_EQUATIONS = 12
 FLAT = 3
@@ -95,8 +97,10 @@ def _of_one(
     """The values of one quantity with which one relation holds; and whether that relation says nothing new."""
     found: list[Trial] = []
     unproven = 0
-    for way in _variants(figure, plan):
-        equations = [_Equation(figure, values, driver, way, left, right, pi_) for right in rights]
+    needed = [form for form in plan if any(form in _by(plan, left, right) for right in rights)]
+    rest = [form for form in plan if form not in needed]
+    for way in _variants(figure, needed):
+        equations = [_Equation(figure, values, driver, [*way, *rest], left, right, pi_) for right in rights]
         if _idle(equations):
             return [], True
         for equation in equations:
@@ -128,7 +132,7 @@ def _by(plan: list[tuple[str, str]], left: str, right: str) -> tuple[tuple[str, 
 
 def _idle(equations: list[_Equation]) -> bool:
     """Whether one or the other form of a relation holds whatever is tried, so that it says nothing new."""
-    grid = list(equations[0].grid())
+    grid = equations[0].grid()
     nought = known = 0
     for x in (*grid[::COARSE], *grid):  # some of all first, then one after the other
         here = [abs(off) for off in (equation.off(x) for equation in equations) if isfinite(off)]
@@ -218,17 +222,24 @@ def _planned(figure: Figure, known: set[str]) -> list[tuple[str, str]]:
     return plan
 
 
-def _variants(figure: Figure, plan: list[tuple[str, str]]) -> Iterator[list[tuple[str, str]]]:
-    """The plan, and the plan with the other value of one of its forms."""
-    yield plan
+def _variants(figure: Figure, plan: list[tuple[str, str]]) -> list[list[tuple[str, str]]]:
+    """The plan with either value of each form that has two: in every combination while those are few."""
     others = {
         (quantity, relation.forms[quantity]): other
         for relation in figure.relations
         for quantity, other in relation.second.items()
     }
-    for index, form in enumerate(plan):
-        if form in others:
-            yield [*plan[:index], (form[0], others[form]), *plan[index + 1 :]]
+    places = [index for index, form in enumerate(plan) if form in others]
+    ways: list[tuple[int, ...]] = [(), *((place,) for place in places)]
+    if len(places) <= MOST_TOGETHER:
+        ways += [some for count in range(2, len(places) + 1) for some in combinations(places, count)]
+    return [
+        [
+            (name, others[name, formula]) if index in way else (name, formula)
+            for index, (name, formula) in enumerate(plan)
+        ]
+        for way in ways
+    ]
 
 
 def _left_over(figure: Figure, plan: list[tuple[str, str]]) -> Iterator[tuple[str, tuple[str, ...]]]:
@@ -258,6 +269,7 @@ class _Equation:
         self.angle = measure is not None and measure.kind == "angle"
         self.known: Floats = {name: float(quantity.value) for name, quantity in values.items()}
         self.known["pi"] = float(pi_)
+        self.figure = figure
         self.signed = {m.name for m in figure.measures if m.signed}
         self.limits = [constraint.expression for constraint in figure.constraints]
         self.size = self._size(figure)
@@ -292,16 +304,21 @@ class _Equation:
         return found
 
     def stands(self, x: float) -> bool:
-        """Whether a whole figure follows from a value, within its constraints."""
-        found = self._followed(x, self.plan)
-        return found is not None and all(in_floats(limit, found) > 0 for limit in self.limits)
+        """Whether a whole figure follows from a value, in one way or another, within its constraints."""
+        rest = [form for form in self.plan if form not in self.needed]
+        for way in _variants(self.figure, rest):
+            found = self._followed(x, [*self.needed, *way])
+            if found is not None and all(in_floats(limit, found) > 0 for limit in self.limits):
+                return True
+        return False
 
-    def grid(self) -> Iterator[float]:
-        for k in range(1, SAMPLES):
-            if self.angle:
-                yield k / SAMPLES
-            else:
-                yield self.size * 10 ** (SPREAD * (2 * k / SAMPLES - 1))
+    def grid(self) -> list[float]:
+        """What is tried: angles all round; lengths about the size of what is given, and fewer far from it."""
+        if self.angle:
+            return [k / SAMPLES for k in range(1, SAMPLES)]
+        near = [self.size * 10 ** (2 * k / SAMPLES - 1) for k in range(SAMPLES)]
+        far = [self.size * 10 ** (1 + (SPREAD - 1) * k / FAR) for k in range(FAR + 1)]
+        return [*(self.size**2 / x for x in reversed(far)), *near, *far]
 
     def roots(self) -> list[tuple[float, float]]:
         """Narrow brackets of sign changes."""

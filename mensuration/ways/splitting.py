@@ -219,14 +219,15 @@ def _round(region: Region) -> Way:
     """The polygon on the corners, and every arc's segment, added where it bulges out."""
     pieces: list[Piece] = []
     cuts: list[Cut] = []
-    chords = tuple(
+    loops = [  # a circle that the outline only touches begins and ends at one corner: it has no chord
         tuple(
             side if side.straight else straight_side(side.name, side.index, side.start, side.end)
             for side in loop
+            if not side.whole_turn
         )
         for loop in region.loops
-        if not any(side.whole_turn for side in loop)
-    )
+    ]
+    chords = tuple(loop for loop in loops if loop)
     if chords:
         polygon = Region(chords, region.pi)
         sign = polygon.area.sign()

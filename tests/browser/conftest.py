@@ -50,7 +50,7 @@ def focus(page: Page, name: str, limit: int = 90) -> None:
     for _ in range(limit):
         page.keyboard.press("Tab")
         label = page.evaluate(
-            "() => { const e = document.activeElement; return e.getAttribute('aria-label') || e.title || e.innerText || e.id || '' }"
+            "() => { const e = document.activeElement; return e === document.body ? '' : e.getAttribute('aria-label') || e.title || e.innerText || e.id || '' }"
         )
         if name in label:
             return

@@ -109,6 +109,25 @@ def test_every_way_of_a_composed_figure_agrees(parts: list[Described]) -> None:
             assert way.total.same_as(figure.area)
 
 
+def test_a_hole_that_touches_the_outline_in_one_point_is_split_round() -> None:
+    """A ring from 1 to 2 about (2, 0), less a unit disc about the origin that touches the hole at (1, 0):
+    the ring less the lens of two circles of radius 1 and 2 that are 2 apart."""
+    circle: dict[str, Any] = {
+        "shape": "circle",
+        "given": {"radius": Fraction(1)},
+        "at": (Fraction(0), Fraction(0)),
+    }
+    ring: dict[str, Any] = {
+        "shape": "ring",
+        "given": {"inner": Fraction(1), "width": Fraction(1)},
+        "at": (Fraction(2), Fraction(0)),
+    }
+    rest = {"turn": 0, "flip": False}
+    region = region_of([{**ring, **rest, "join": "add"}, {**circle, **rest, "join": "take"}])
+    lens = acos(1 / 4) + 4 * acos(7 / 8) - 15**0.5 / 2
+    assert float(way_named("round", region).total) == pytest.approx(3 * pi - lens, rel=1e-12)
+
+
 def fewest_by_trying(cells: frozenset[tuple[int, int]]) -> int:
     """Fewest rectangles of a heap of unit squares, by trying every rectangle at its first square."""
     if not cells:

@@ -12,6 +12,8 @@ from mensuration.catalogue.figure import (
     Span,
 )
 
+_FOOT = ("base height^2 / hypotenuse^2", "base^2 height / hypotenuse^2")
+
 FIGURE = PlaneFigure(
     name="right-triangle",
     title="Right triangle",
@@ -135,6 +137,7 @@ FIGURE = PlaneFigure(
         Span("base", ("0", "0"), ("base", "0")),
         Span("height", ("0", "height"), ("0", "0")),
         Span("hypotenuse", ("base", "0"), ("0", "height"), always=False),
+        Span("altitude", ("0", "0"), _FOOT, side=0, always=False),
     ),
     grips=(
         Grip(("base", "0"), (("base", "x", "1"),)),

@@ -26,6 +26,8 @@ FIGURE = PlaneFigure(
         Measure("area", "A", "area"),
         Measure("perimeter", "P"),
         Measure("midline", "m", further=True),
+        Measure("rising_diagonal", "e", further=True),
+        Measure("falling_diagonal", "f", further=True),
     ),
     relations=(
         Relation(
@@ -82,6 +84,20 @@ FIGURE = PlaneFigure(
             {"area": "midline height", "midline": "area / height", "height": "area / midline"},
             "the rectangle as wide as the midline",
         ),
+        Relation(
+            {
+                "rising_diagonal": "sqrt((offset + top)^2 + height^2)",
+                "height": "sqrt(rising_diagonal^2 - (offset + top)^2)",
+            },
+            "Pythagoras from the lower left corner to the upper right one",
+        ),
+        Relation(
+            {
+                "falling_diagonal": "sqrt((base - offset)^2 + height^2)",
+                "height": "sqrt(falling_diagonal^2 - (base - offset)^2)",
+            },
+            "Pythagoras from the upper left corner to the lower right one",
+        ),
     ),
     defaults={"offset": Default("(base - top) / 2", needs=("height",))},
     outline=Outline(
@@ -100,6 +116,8 @@ FIGURE = PlaneFigure(
         Span("height", ("offset", "0"), ("offset", "height"), side=0),
         Span("offset", ("0", "0"), ("offset", "0"), side=1, always=False),
         Span("left", ("offset", "height"), ("0", "0"), always=False),
+        Span("rising_diagonal", ("0", "0"), ("offset + top", "height"), side=0, always=False),
+        Span("falling_diagonal", ("offset", "height"), ("base", "0"), side=0, always=False),
         Span("right", ("base", "0"), ("offset + top", "height"), always=False),
     ),
     grips=(

@@ -16,6 +16,8 @@ from mensuration.catalogue.figure import (
     Span,
 )
 
+_FOOT_A = ("base - base (base - offset)^2 / a^2", "base (base - offset) height / a^2")
+_FOOT_B = ("base offset^2 / b^2", "base offset height / b^2")
 _SIDES = (("a", "b", "c"), ("b", "c", "a"), ("c", "a", "b"))
 
 
@@ -229,6 +231,11 @@ FIGURE = PlaneFigure(
         Span("b", ("offset", "height"), ("0", "0"), always=False),
         Span("height", ("offset", "0"), ("offset", "height"), side=0, always=False),
         Span("offset", ("0", "0"), ("offset", "0"), side=1, always=False),
+        Span("height_a", ("0", "0"), _FOOT_A, side=0, always=False),
+        Span("height_b", ("base", "0"), _FOOT_B, side=0, always=False),
+        Span("median_a", ("0", "0"), ("(base + offset) / 2", "height / 2"), side=0, always=False),
+        Span("median_b", ("base", "0"), ("offset / 2", "height / 2"), side=0, always=False),
+        Span("median_c", ("offset", "height"), ("base / 2", "0"), side=0, always=False),
     ),
     angles=(
         Angle("A", ("0", "0"), ("base", "0"), ("offset", "height")),
@@ -242,7 +249,11 @@ FIGURE = PlaneFigure(
             (("offset", "x", "1"), ("height", "y", "1"), ("b", "radial", "1"), ("A", "turn", "1")),
         ),
     ),
-    feet={"height": (("offset", "0"), ("base", "0"), ("offset", "height"))},
+    feet={
+        "height": (("offset", "0"), ("base", "0"), ("offset", "height")),
+        "height_a": (_FOOT_A, ("0", "0"), ("base", "0")),
+        "height_b": (_FOOT_B, ("base", "0"), ("0", "0")),
+    },
     equal_edges=(("left side", "right side"), ("base", "left side", "right side")),
     shorthands={"left": ("b",), "right": ("a",)},
     centre=("(base + offset) / 3", "height / 3"),
