@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+from fractions import Fraction
 from itertools import pairwise, product
+from math import acos, pi
 from typing import Any
 
 import pytest
