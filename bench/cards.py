@@ -15,7 +15,7 @@ from mensuration.expressions import Quantity, Scope, evaluate, parse
 from mensuration.numbers import PI, Real
 from mensuration.problem import evaluate_document
 from mensuration.solving import SolvingError, solutions, solve
-from mensuration.solving.solve import USUAL_CHOICE
+from mensuration.solving.solution import USUAL_CHOICE
 from mensuration.units import LENGTH
 
 MOST_SETS = 60  # of three or more givens, by lot; of one or two, all

@@ -8,7 +8,7 @@ from mensuration.cards.card import Card
 from mensuration.catalogue.figure import Agreement
 from mensuration.expressions import Path, Quantity, Scope, evaluate, parse
 from mensuration.expressions.write import Written, write
-from mensuration.solving.trial import inputs
+from mensuration.solving.forms import inputs
 from mensuration.telling import Teller, told
 
 

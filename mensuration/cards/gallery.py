@@ -12,7 +12,7 @@ from mensuration.expressions import Path, Quantity, Scope, evaluate, parse
 from mensuration.expressions.write import Written, write
 from mensuration.numbers import PI, Rounding
 from mensuration.solving import solve
-from mensuration.solving.trial import inputs
+from mensuration.solving.forms import inputs
 from mensuration.telling import Teller, told
 from mensuration.units import LENGTH, UNITS
 

@@ -13,7 +13,7 @@ from mensuration.cards.picture import card_picture
 from mensuration.expressions import Path, parse
 from mensuration.expressions.write import Written, write
 from mensuration.solving import Solution, Step
-from mensuration.solving.solve import USUAL_CHOICE
+from mensuration.solving.solution import USUAL_CHOICE
 from mensuration.steps import symbol_of, told_step
 from mensuration.telling import Teller, told
 

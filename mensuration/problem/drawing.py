@@ -16,7 +16,7 @@ from mensuration.plane import Composition, Edge, PlacedPart, Stretch
 from mensuration.plane.arrangement import Fragment
 from mensuration.plane.edges import Point, Spot, around
 from mensuration.plane.paths import curve, edge_segment, roomy_spot
-from mensuration.solving.solve import USUAL_CHOICE
+from mensuration.solving.solution import USUAL_CHOICE
 from mensuration.tally import badge
 from mensuration.telling import Teller
 

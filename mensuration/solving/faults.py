@@ -9,10 +9,10 @@ from typing import TYPE_CHECKING
 
 from mensuration.catalogue.figure import Figure
 from mensuration.expressions import Quantity
-from mensuration.solving.trial import inputs
+from mensuration.solving.forms import reached
 
 if TYPE_CHECKING:
-    from mensuration.solving.solve import Solution
+    from mensuration.solving.solution import Solution
 
 MOST_MORE = 3
 MOST_NAMED = 5
@@ -61,25 +61,6 @@ def listed(names: list[str], last: str) -> str:
 def _settles(figure: Figure, known: Iterable[str]) -> bool:
     """Whether all measures follow, by forms and usual choices."""
     return reached(figure, known) >= {m.name for m in figure.measures}
-
-
-def reached(figure: Figure, known: Iterable[str]) -> set[str]:
-    """Everything that follows from what is known, by forms and usual choices."""
-    found = set(known)
-    forms: list[tuple[str, Iterable[str]]] = [
-        (quantity, inputs(formula))
-        for relation in figure.relations
-        for quantity, formula in relation.forms.items()
-    ]
-    forms += [(name, {*d.needs, *inputs(d.formula)}) for name, d in figure.defaults.items()]
-    grown = True
-    while grown:
-        grown = False
-        for quantity, needed in forms:
-            if quantity not in found and found.issuperset(needed):
-                found.add(quantity)
-                grown = True
-    return found
 
 
 def clash(

@@ -5,83 +5,21 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from contextlib import suppress
 from dataclasses import dataclass
-from functools import cached_property
 from math import isclose, isfinite
 
-from mensuration.catalogue.figure import FEWEST_EDGES, Figure, Measure, Outline, PlaneFigure, Relation
+from mensuration.catalogue.figure import FEWEST_EDGES, Figure, Measure, Relation
 from mensuration.expressions import ExpressionError, Quantity, Scope, evaluate, parse
 from mensuration.expressions.floats import Floats, in_floats
 from mensuration.numbers import Real
 from mensuration.numbers.rounding import Rounding, round_by
-from mensuration.solving.faults import SolvingError, clash, reached, too_little
-from mensuration.solving.trial import MOST_EQUATIONS, Patience, inputs, trials
+from mensuration.solving.faults import SolvingError, clash, too_little
+from mensuration.solving.forms import inputs, reached
+from mensuration.solving.solution import USUAL_CHOICE, Solution, Step
+from mensuration.solving.trial import MOST_EQUATIONS, Patience, trials
 
 MOST_SOLUTIONS = 4
 MOST_TRIED = 24
 SURELY = 1e-9  # what in floats is more than this, to the size of the numbers in it, is more than 0
-USUAL_CHOICE = "the usual choice"
-
-
-@dataclass(frozen=True)
-class Step:
-    """One quantity found: by ``formula``, from the quantities it names.
-
-    ``familiar`` is the relation as people know it, a quantity and its formula, of which ``formula`` is rearranged.
-    Without a closed form it was found by trial, so that ``equation`` holds: a quantity and its formula, in which the
-    forms ``by`` give what else is unknown.
-    """
-
-    quantity: str
-    formula: str
-    source: str
-    familiar: tuple[str, str] | None = None
-    equation: tuple[str, str] | None = None
-    by: tuple[tuple[str, str], ...] = ()
-
-
-@dataclass(frozen=True, eq=False)
-class Solution:
-    """Every quantity found (base units), which were given, and the steps in order."""
-
-    figure: Figure
-    values: Mapping[str, Quantity]
-    given: frozenset[str]
-    steps: tuple[Step, ...]
-    pi: Real
-
-    @property
-    def plane(self) -> PlaneFigure:
-        """The figure, which must be a plane one."""
-        assert isinstance(self.figure, PlaneFigure)
-        return self.figure
-
-    @cached_property
-    def outline(self) -> Outline:
-        """The plane figure's boundary, with as many edges as it has here."""
-        return self.plane.boundary(lambda measure: int(self.values[measure].value.rational or 0))
-
-    @cached_property
-    def floats(self) -> Floats:
-        """Every quantity in floats, angles in turns: for pictures."""
-        return {"pi": float(self.pi), **{name: float(q.value) for name, q in self.values.items()}}
-
-    def scope(self) -> Scope:
-        return Scope(lambda path: self.values.get(path.text), lambda: list(self.values), self.pi)
-
-    def work_out(self, expression: str) -> Quantity:
-        return evaluate(parse(expression), self.scope())
-
-    def path_to(self, wanted: set[str]) -> list[Step]:
-        """The steps that lead from the givens to ``wanted``, in order, and no others."""
-        needed = set(wanted)
-        path: list[Step] = []
-        for step in reversed(self.steps):
-            if step.quantity in needed:
-                path.append(step)
-                needed |= inputs(step.formula)
-                if step.equation is not None:
-                    needed |= self.given
-        return path[::-1]
 
 
 def _plainly(quantity: Quantity) -> str:

@@ -22,7 +22,7 @@ from mensuration.numbers import PI, Real
 from mensuration.plane import Placement, compose, place
 from mensuration.plane.measuring import enclosed
 from mensuration.solving import Solution, SolvingError, solutions, solve
-from mensuration.solving.solve import USUAL_CHOICE
+from mensuration.solving.solution import USUAL_CHOICE
 from mensuration.units import ANGLE, LENGTH, NUMBER
 
 ALL = list(figures().values())

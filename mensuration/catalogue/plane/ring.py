@@ -46,7 +46,7 @@ FIGURE = PlaneFigure(
         ),
         Relation(
             {"inner": "(area / (pi width) - width) / 2"},
-            "the area as (outer + inner) times width times pi",
+            "the area as (outer + inner) times width times π",
         ),
         Relation({"inner": "(perimeter / (2 pi) - width) / 2"}, "both circumferences, in terms of the width"),
         Relation({"width": "2 area / perimeter"}, "the area as half of both circumferences times the width"),

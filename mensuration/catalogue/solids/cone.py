@@ -12,7 +12,7 @@ FIGURE = Solid(
         Measure("diameter", "d"),
         Measure("height", "h"),
         Measure("slant", "s", called="slant height"),
-        Measure("angle", r"\theta", "angle", called="angle, unrolled"),
+        Measure("angle", r"\theta", "angle", called="unrolled angle"),
         Measure("base_area", "B", "area"),
         Measure("lateral", "L", "area", called="lateral area"),
         Measure("surface", "S", "area", called="whole surface"),

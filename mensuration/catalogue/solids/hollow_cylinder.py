@@ -78,11 +78,11 @@ FIGURE = Solid(
         ),
         Relation(
             {"inner": "(base_area / (pi thickness) - thickness) / 2"},
-            "the base area as (outer + inner) times thickness times pi",
+            "the base area as (outer + inner) times thickness times π",
         ),
         Relation(
             {"inner": "(volume / (pi thickness height) - thickness) / 2"},
-            "the volume as (outer + inner) times thickness times height times pi",
+            "the volume as (outer + inner) times thickness times height times π",
         ),
     ),
     constraints=(

@@ -1,5 +1,5 @@
 import type { SheetRow } from "../api/types";
-import { Maths } from "../ui/Maths";
+import { large, Maths } from "../ui/Maths";
 
 /** Every relation of a figure in all its rearrangements, the familiar form first. */
 export function Formulas({ row, dense = false }: { row: SheetRow; dense?: boolean }) {
@@ -11,11 +11,11 @@ export function Formulas({ row, dense = false }: { row: SheetRow; dense?: boolea
           <div className={`flex flex-wrap items-center ${dense ? "gap-x-5 gap-y-1" : "gap-x-7 gap-y-2"}`}>
             {relation.forms.map((form, place) => (
               <span key={form.quantity} className={place === 0 ? "font-semibold" : ""}>
-                <Maths maths={form} />
+                <Maths maths={large(form)} />
                 {form.second ? (
                   <>
                     <span className="mx-2 text-xs text-soft">or</span>
-                    <Maths maths={form.second} />
+                    <Maths maths={large(form.second)} />
                   </>
                 ) : null}
               </span>

@@ -1,5 +1,5 @@
 import type { CardStep, Mathematics } from "../api/types";
-import { Maths } from "../ui/Maths";
+import { large, Maths } from "../ui/Maths";
 
 interface Props {
   steps: CardStep[];
@@ -38,8 +38,6 @@ export function PathOfWorking({ steps, wanted, onLight, onPick }: Props) {
     </ol>
   );
 }
-
-const large = (maths: Mathematics, before = ""): Mathematics => ({ tex: `\\displaystyle ${before}${maths.tex}`, text: before + maths.text });
 
 export function pathTo(steps: CardStep[], wanted: string | null): CardStep[] {
   const last = steps.find((step) => step.quantity === wanted);

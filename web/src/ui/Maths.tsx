@@ -20,6 +20,9 @@ function load(): Promise<Render> {
   return loading;
 }
 
+/** A formula by itself, its fractions in full size. */
+export const large = (maths: Mathematics, before = ""): Mathematics => ({ tex: `\\displaystyle ${before}${maths.tex}`, text: before + maths.text });
+
 interface Props {
   maths: Mathematics;
   className?: string;

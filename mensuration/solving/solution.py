@@ -1,0 +1,77 @@
+"""A solved figure: every quantity with the steps that led to it."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from functools import cached_property
+
+from mensuration.catalogue.figure import Figure, Outline, PlaneFigure
+from mensuration.expressions import Quantity, Scope, evaluate, parse
+from mensuration.expressions.floats import Floats
+from mensuration.numbers import Real
+from mensuration.solving.forms import inputs
+
+USUAL_CHOICE = "the usual choice"
+
+
+@dataclass(frozen=True)
+class Step:
+    """One quantity found: by ``formula``, from the quantities it names.
+
+    ``familiar`` is the relation as people know it, a quantity and its formula, of which ``formula`` is rearranged.
+    Without a closed form it was found by trial, so that ``equation`` holds: a quantity and its formula, in which the
+    forms ``by`` give what else is unknown.
+    """
+
+    quantity: str
+    formula: str
+    source: str
+    familiar: tuple[str, str] | None = None
+    equation: tuple[str, str] | None = None
+    by: tuple[tuple[str, str], ...] = ()
+
+
+@dataclass(frozen=True, eq=False)
+class Solution:
+    """Every quantity found (base units), which were given, and the steps in order."""
+
+    figure: Figure
+    values: Mapping[str, Quantity]
+    given: frozenset[str]
+    steps: tuple[Step, ...]
+    pi: Real
+
+    @property
+    def plane(self) -> PlaneFigure:
+        """The figure, which must be a plane one."""
+        assert isinstance(self.figure, PlaneFigure)
+        return self.figure
+
+    @cached_property
+    def outline(self) -> Outline:
+        """The plane figure's boundary, with as many edges as it has here."""
+        return self.plane.boundary(lambda measure: int(self.values[measure].value.rational or 0))
+
+    @cached_property
+    def floats(self) -> Floats:
+        """Every quantity in floats, angles in turns: for pictures."""
+        return {"pi": float(self.pi), **{name: float(q.value) for name, q in self.values.items()}}
+
+    def scope(self) -> Scope:
+        return Scope(lambda path: self.values.get(path.text), lambda: list(self.values), self.pi)
+
+    def work_out(self, expression: str) -> Quantity:
+        return evaluate(parse(expression), self.scope())
+
+    def path_to(self, wanted: set[str]) -> list[Step]:
+        """The steps that lead from the givens to ``wanted``, in order, and no others."""
+        needed = set(wanted)
+        path: list[Step] = []
+        for step in reversed(self.steps):
+            if step.quantity in needed:
+                path.append(step)
+                needed |= inputs(step.formula)
+                if step.equation is not None:
+                    needed |= self.given
+        return path[::-1]
