@@ -15,7 +15,7 @@ from mensuration.expressions import ExpressionError, Quantity, Scope, evaluate, 
 from mensuration.numbers import NOUGHT, PI, Real
 from mensuration.outlines.steps import DIRECTIONS, UNKNOWN, Bend, Step
 from mensuration.solving import Solution
-from mensuration.solving.solve import Step as Found
+from mensuration.solving import Step as Found
 from mensuration.units import ANGLE, NUMBER, Kind
 
 OUTLINE = "outline"
