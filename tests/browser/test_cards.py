@@ -60,7 +60,9 @@ def test_gallery_finds_figures_by_other_words_and_by_keyboard(page: Page) -> Non
         expect(page.get_by_role("link", name=title, exact=False).first).to_be_visible()
     page.get_by_label("Find a figure").fill("xyz")
     expect(page.get_by_text("No figure goes by “xyz”")).to_be_visible()
-    page.get_by_label("Find a figure").fill("funnel")
+    page.get_by_label("Find a figure").fill("")
+    page.keyboard.type("funnel")  # letter by letter, as fast as keys come
+    expect(page.get_by_label("Find a figure")).to_have_value("funnel")
     focus(page, "Cone")
     page.keyboard.press("Enter")
     expect(page.get_by_role("heading", name="Cone")).to_be_visible()

@@ -12,7 +12,7 @@ import mpmath
 import pytest
 import sympy
 from flint import arb, ctx
-from hypothesis import given, reject
+from hypothesis import given, reject, settings
 from hypothesis import strategies as st
 
 from mensuration.catalogue import Figure, PlaneFigure, Solid, figures, plane_figures
@@ -174,6 +174,7 @@ def check_outline(solution: Solution) -> None:
 
 
 @plane_by_name
+@settings(max_examples=50)
 @given(values=four)
 def test_area_and_perimeter_formulas_agree_with_the_outline(figure: Figure, values: list[Fraction]) -> None:
     check_outline(solved(figure, usual(figure, values)))
@@ -277,6 +278,7 @@ def test_no_closed_form_is_found_by_trial_with_proven_digits() -> None:
 
 
 @by_name
+@settings(max_examples=25)
 @given(values=four, scale=sizes)
 def test_scaling_scales_lengths_and_areas(figure: Figure, values: list[Fraction], scale: Fraction) -> None:
     small = solved(figure, usual(figure, values))

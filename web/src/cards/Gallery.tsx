@@ -13,7 +13,7 @@ export default function Gallery() {
   const cards = useQuery({ queryKey: ["cards"], queryFn: api.cards, staleTime: Infinity });
   const [search, setSearch] = useSearchParams();
   const [chosen, setChosen] = useState<ReadonlySet<string> | null>(null);
-  const words = search.get("find") ?? "";
+  const [words, setWords] = useState(search.get("find") ?? ""); // the address follows a moment later
   const shown = useMemo(() => found(cards.data ?? [], words), [cards.data, words]);
   const families = [...new Set(shown.map(({ row }) => row.family))];
   useEffect(() => {
@@ -39,7 +39,10 @@ export default function Gallery() {
           aria-label="Find a figure"
           placeholder="Find: trapezium, pipe, ball …"
           value={words}
-          onChange={(event) => setSearch(event.target.value ? { find: event.target.value } : {}, { replace: true })}
+          onChange={(event) => {
+            setWords(event.target.value);
+            setSearch(event.target.value ? { find: event.target.value } : {}, { replace: true });
+          }}
         />
         {chosen === null ? (
           <Button onClick={() => setChosen(new Set())}>Formula sheet …</Button>
