@@ -33,7 +33,7 @@ test: $(VENV)/test.stamp web/dist/.stamp
 	$(BIN)/ruff format --check .
 	$(BIN)/mypy
 	cd web && npm run -s check && npm run -s lint && npm run -s test
-	$(BIN)/pytest tests
+	$(BIN)/pytest tests -n auto --maxprocesses 4
 
 bench: $(VENV)/test.stamp web/dist/.stamp
 	@./tests/need-chromium
