@@ -11,10 +11,10 @@ from random import Random
 from playwright.sync_api import Page
 
 from mensuration.catalogue import Figure, figures
-from mensuration.expressions import Quantity, Scope, evaluate, parse
+from mensuration.expressions import Quantity
 from mensuration.numbers import PI, Real
 from mensuration.problem import evaluate_document
-from mensuration.solving import SolvingError, solutions, solve
+from mensuration.solving import SolvingError, solutions, solve, starting_givens
 from mensuration.solving.solution import USUAL_CHOICE
 from mensuration.units import LENGTH
 
@@ -24,13 +24,12 @@ CASES = 1000
 
 def _whole(figure: Figure) -> dict[str, Quantity]:
     """Every quantity of a figure with ordinary proportions, no two of its givens equal."""
-    given: dict[str, Quantity] = {}
-    for number, (name, text) in enumerate(figure.starting.items()):
-        quantity = evaluate(parse(text), Scope())
-        measure = figure.measure(name)
-        if measure is not None and measure.kind == "length":
-            quantity = Quantity(quantity.value * Real.of(Fraction(21 + number, 20)), LENGTH)
-        given[name] = quantity
+    given = {
+        name: Quantity(quantity.value * Real.of(Fraction(21 + number, 20)), LENGTH)
+        if quantity.kind == LENGTH
+        else quantity
+        for number, (name, quantity) in enumerate(starting_givens(figure).items())
+    }
     for name in figure.defaults:
         given[name] = Quantity(given[figure.usual[0]].value / Real.of(3), LENGTH)
     return dict(solve(figure, given, PI).values)

@@ -5,12 +5,14 @@ from __future__ import annotations
 from functools import lru_cache
 from typing import Any, Protocol
 
+from mensuration.catalogue import Figure
 from mensuration.expressions import Path, Quantity, parse, paths
 from mensuration.expressions.write import Leaf, Written, write
 from mensuration.solving import Solution, Step
 from mensuration.telling import Teller, told
 
 SHOWN_FORMS = 3
+PI_WRITTEN = Written(r"\pi", "π")
 
 
 class Solved(Protocol):
@@ -93,13 +95,22 @@ def _written(part: Solved, quantity: str, formula: str, teller: Teller) -> dict[
 
 
 def symbol_of(part: Solved) -> Leaf:
+    return symbols(part.solution.figure)
+
+
+def symbols(figure: Figure) -> Leaf:
+    """A figure's own symbol in place of a name."""
+
     def symbol(path: Path) -> Written:
-        measure = part.solution.figure.measure(path.text)
-        if measure is None:
-            return Written(r"\pi", "π")
-        return Written(measure.symbol, measure.name)
+        measure = figure.measure(path.text)
+        return Written(measure.symbol, measure.name) if measure is not None else PI_WRITTEN
 
     return symbol
+
+
+def written_pi(teller: Teller) -> Written:
+    """π as it stands in numbers: itself, or the number that is taken for it."""
+    return PI_WRITTEN if teller.pi.rational is None else teller.written(Quantity(teller.pi))
 
 
 def number_of(part: Solved, teller: Teller) -> Leaf:
@@ -107,8 +118,7 @@ def number_of(part: Solved, teller: Teller) -> Leaf:
 
     def numbered(path: Path) -> Written:
         if path.names == ("pi",):
-            rational = teller.pi.rational
-            return Written(r"\pi", "π") if rational is None else teller.written(Quantity(teller.pi))
+            return written_pi(teller)
         written = teller.written(part.solution.values[path.text])
         if path.text not in part.solution.given:
             return written

@@ -37,6 +37,7 @@ class Kind(NamedTuple):
         return f"a length to the power {size}" if not self.angle else "a mixed kind of quantity"
 
 
+POWERS = {"length": 1, "area": 2, "volume": 3}  # of length, by the kind of a measure
 NUMBER = Kind()
 LENGTH, AREA, VOLUME = Kind(1), Kind(2), Kind(3)
 ANGLE = Kind(angle=1)

@@ -9,6 +9,7 @@ from mensuration.catalogue.figure import Agreement
 from mensuration.expressions import Path, Quantity, Scope, evaluate, parse
 from mensuration.expressions.write import Written, write
 from mensuration.solving.forms import inputs
+from mensuration.steps import symbols, written_pi
 from mensuration.telling import Teller, told
 
 
@@ -43,21 +44,16 @@ def _form(card: Card, formula: str, title: str, known: dict[str, Quantity], tell
     tree = parse(formula)
     scope = Scope(lambda path: known.get(path.text), lambda: list(known), teller.pi)
 
-    def symbol(path: Path) -> Written:
-        measure = card.figure.measure(path.text)
-        return Written(measure.symbol, measure.name) if measure else Written(r"\pi", "π")
-
     def number(path: Path) -> Written:
         if path.names == ("pi",):
-            rational = teller.pi.rational
-            return Written(r"\pi", "π") if rational is None else teller.written(Quantity(teller.pi))
+            return written_pi(teller)
         return teller.written(known[path.text])
 
     complete = inputs(formula) <= known.keys()
     value = evaluate(tree, scope) if complete else None
     return {
         "title": title,
-        "formula": told(write(tree, symbol)),
+        "formula": told(write(tree, symbols(card.figure))),
         "numbers": told(write(tree, number, times=True)) if complete else None,
         "value": teller.tell(value) if value is not None else None,
         "quantity": value,

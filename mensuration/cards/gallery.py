@@ -8,13 +8,14 @@ from typing import Any
 from mensuration.cards.picture import card_picture
 from mensuration.catalogue import Figure, PlaneFigure, figures
 from mensuration.catalogue.figure import FAMILIES, Measure, Relation
-from mensuration.expressions import Path, Quantity, Scope, evaluate, parse
+from mensuration.expressions import Path, parse
 from mensuration.expressions.write import Written, write
 from mensuration.numbers import PI, Rounding
-from mensuration.solving import solve
+from mensuration.solving import solve, starting_givens
 from mensuration.solving.forms import inputs
+from mensuration.steps import symbols
 from mensuration.telling import Teller, told
-from mensuration.units import LENGTH, UNITS
+from mensuration.units import UNITS
 
 
 @cache
@@ -32,14 +33,13 @@ def sheet() -> list[dict[str, Any]]:
 
 def _row(figure: Figure) -> dict[str, Any]:
     teller = Teller(UNITS["m"], UNITS["deg"], Rounding(places=2), PI)
-    given = {name: starting(figure, name, text) for name, text in figure.starting.items()}
     return {
         "name": figure.name,
         "title": figure.title,
         "family": figure.family,
         "synonyms": list(figure.synonyms),
         "plane": isinstance(figure, PlaneFigure),
-        "picture": card_picture(solve(figure, given, PI), teller, (), lettered=True),
+        "picture": card_picture(solve(figure, starting_givens(figure), PI), teller, (), lettered=True),
     }
 
 
@@ -49,13 +49,6 @@ def _formulas(figure: Figure) -> dict[str, Any]:
         "measures": [_measure(measure) for measure in figure.measures],
         "formulas": [_relation(figure, relation) for relation in figure.relations if _says(figure, relation)],
     }
-
-
-def starting(figure: Figure, name: str, text: str) -> Quantity:
-    """A starting given, lengths in metres."""
-    quantity = evaluate(parse(text), Scope())
-    measure = figure.measure(name)
-    return Quantity(quantity.value, LENGTH) if measure is not None and measure.kind == "length" else quantity
 
 
 def _measure(measure: Measure) -> dict[str, Any]:
@@ -95,9 +88,6 @@ def _relation(figure: Figure, relation: Relation) -> dict[str, Any]:
 def equation(figure: Figure, quantity: str, formula: str) -> dict[str, str]:
     """``quantity = formula`` in the figure's symbols."""
 
-    def symbol(path: Path) -> Written:
-        measure = figure.measure(path.text)
-        return Written(measure.symbol, measure.name) if measure else Written(r"\pi", "π")
-
+    symbol = symbols(figure)
     left, right = symbol(Path((quantity,))), write(parse(formula), symbol)
     return told(Written(f"{left.tex} = {right.tex}", f"{left.text} = {right.text}"))

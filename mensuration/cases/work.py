@@ -22,7 +22,7 @@ from mensuration.expressions.nodes import Negative, Number
 from mensuration.numbers import Real, Rounding, TooDeep, round_by
 from mensuration.solving import Solution, SolvingError, solutions
 from mensuration.telling import Teller
-from mensuration.units import ANGLE, NO_UNIT, NUMBER, Unit
+from mensuration.units import ANGLE, NO_UNIT, NUMBER, POWERS, Unit
 
 Row = Mapping[str, str]
 LookUp = Callable[[Path], Quantity | None]
@@ -73,9 +73,8 @@ class _Worker:
         self.spelling = tuple(self.units.items())
 
     def _usual_unit(self, kind: str) -> Unit:
-        powers = {"length": 1, "area": 2, "volume": 3}
-        if kind in powers:
-            return self.teller.unit.to_power(powers[kind])
+        if kind in POWERS:
+            return self.teller.unit.to_power(POWERS[kind])
         return self.teller.angle if kind == "angle" else NO_UNIT
 
     def row(self, number: int, row: Row) -> dict[str, Any]:

@@ -32,12 +32,11 @@ from mensuration.problem.tables import told_cases
 from mensuration.rates import worked_rates
 from mensuration.tally import PlaneTallies
 from mensuration.telling import Teller
-from mensuration.units import ANGLE, NO_UNIT, NUMBER, UNITS, Kind, Unit
+from mensuration.units import ANGLE, NO_UNIT, NUMBER, POWERS, UNITS, Kind, Unit
 from mensuration.why import showings
 from mensuration.working import expression_working, figure_working, rounding_line
 
 KIND_NAMES = {0: "number", 1: "length", 2: "area", 3: "volume"}
-POWERS = {"length": 1, "area": 2, "volume": 3}
 
 
 class NotWorkedOut(ExpressionError):

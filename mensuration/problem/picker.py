@@ -7,12 +7,10 @@ from typing import Any
 
 from mensuration.catalogue import PlaneFigure, plane_figures
 from mensuration.catalogue.figure import FAMILIES
-from mensuration.expressions import Quantity, Scope, evaluate, parse
 from mensuration.numbers import PI
 from mensuration.plane import Placement, place
 from mensuration.problem.drawing import picture
-from mensuration.solving import solve
-from mensuration.units import LENGTH
+from mensuration.solving import solve, starting_givens
 from mensuration.why import explained
 
 
@@ -21,8 +19,7 @@ def picker() -> list[dict[str, Any]]:
     """Every figure: name, title, measures, starting givens and outline."""
     rows = []
     for figure in sorted(plane_figures().values(), key=lambda f: FAMILIES.index(f.family)):
-        given = {name: _starting(figure, name, text) for name, text in figure.starting.items()}
-        part = place(figure.name, 0, "add", solve(figure, given, PI), Placement())
+        part = place(figure.name, 0, "add", solve(figure, starting_givens(figure), PI), Placement())
         rows.append(
             {
                 "name": figure.name,
@@ -43,11 +40,6 @@ def picker() -> list[dict[str, Any]]:
             }
         )
     return rows
-
-
-def _starting(figure: PlaneFigure, name: str, text: str) -> Quantity:
-    quantity = evaluate(parse(text), Scope())
-    return Quantity(quantity.value, LENGTH) if _kind(figure, name) == "length" else quantity
 
 
 def _kind(figure: PlaneFigure, name: str) -> str:

@@ -13,9 +13,7 @@ from mensuration.problem.schema import CaseColumn
 from mensuration.problem.schema import Figure as FigureDocument
 from mensuration.problem.settings import parse_unit
 from mensuration.telling import Teller
-from mensuration.units import Kind, Unit
-
-KINDS = {"length": 1, "area": 2, "volume": 3}
+from mensuration.units import POWERS, Kind, Unit
 
 
 def told_cases(
@@ -61,7 +59,7 @@ def _column(column: CaseColumn, figure: Figure, where: str, complaints: Complain
 def _unit(text: str, kind: str) -> Unit:
     """The unit of a column: of its kind, or a unit of length to be raised to the power that the kind needs."""
     unit = parse_unit(text)
-    power = KINDS.get(kind, 0)
+    power = POWERS.get(kind, 0)
     if power and unit.kind in (Kind(length=1), Kind(plain=1)):
         return unit.to_power(power)
     sizes = (Kind(length=power), Kind(plain=power)) if power else (Kind(angle=1),)

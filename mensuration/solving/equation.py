@@ -13,13 +13,12 @@ from mensuration.expressions import ExpressionError, Quantity, Scope, evaluate, 
 from mensuration.expressions.floats import Floats, in_floats
 from mensuration.numbers import Real, TooDeep
 from mensuration.solving.forms import Form, forms_behind, variants
-from mensuration.units import ANGLE, Kind
+from mensuration.units import ANGLE, POWERS, Kind
 
 SAMPLES = 200
 FAR = 45
 SPREAD = 4  # powers of ten below and above the size of what is given
 WIDENINGS = 6
-KINDS = {"length": 1, "area": 2, "volume": 3}
 
 
 class Equation:
@@ -48,9 +47,9 @@ class Equation:
     def _size(self, figure: Figure) -> float:
         """A length of the order of what is given."""
         sizes = [
-            abs(value) ** (1 / KINDS[measure.kind])
+            abs(value) ** (1 / POWERS[measure.kind])
             for name, value in self.known.items()
-            if (measure := figure.measure(name)) is not None and measure.kind in KINDS and value
+            if (measure := figure.measure(name)) is not None and measure.kind in POWERS and value
         ]
         return max(sizes, default=1.0)
 

@@ -11,8 +11,19 @@ from mensuration.expressions import Quantity, Scope, evaluate, parse
 from mensuration.expressions.floats import Floats
 from mensuration.numbers import Real
 from mensuration.solving.forms import inputs
+from mensuration.units import LENGTH
 
 USUAL_CHOICE = "the usual choice"
+
+
+def starting_givens(figure: Figure) -> dict[str, Quantity]:
+    """What a fresh figure starts with, lengths in metres."""
+    given: dict[str, Quantity] = {}
+    for name, text in figure.starting.items():
+        quantity, measure = evaluate(parse(text), Scope()), figure.measure(name)
+        length = measure is not None and measure.kind == "length"
+        given[name] = Quantity(quantity.value, LENGTH) if length else quantity
+    return given
 
 
 @dataclass(frozen=True)
