@@ -128,6 +128,10 @@ def test_a_given_can_be_slid_by_keyboard(card: Card) -> None:
     card.expect_found("diameter", "6.04 m")
     page.keyboard.press("Control+z")
     expect(card.field("radius")).to_have_value("3")
+    card.give(radius="3/2").expect_found("diameter", "3 m")  # any given can be slid, also a fraction
+    slider.focus()
+    slider.press("ArrowRight")
+    expect(card.field("radius")).to_have_value("1.52")
 
 
 def test_a_sector_agrees_with_itself(card: Card) -> None:

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { CardMeasure, CardRow, ProblemDocument } from "../src/api/types";
-import { askedOf, cardDocument, cleared, marked, plainNumber, sliderRange, withGiven, withSolution } from "../src/cards/givens";
+import { askedOf, cardDocument, cleared, marked, plainNumber, sliderRange, valueToSlide, withGiven, withSolution } from "../src/cards/givens";
 import { found } from "../src/cards/searching";
 import { blockOf, freeName, freshTable, withCells, withColumn, withoutColumn, withoutRow, withTable } from "../src/cases/table";
 
@@ -55,6 +55,12 @@ describe("what is typed on a card", () => {
     expect(sliderRange(0.04, "m", "length", "deg").most).toBeCloseTo(0.08);
     expect(sliderRange(30, "°", "angle", "rad")).toEqual({ most: 360, step: 1 });
     expect(sliderRange(5, "", "count", "deg")).toEqual({ most: 12, step: 1 });
+  });
+
+  it("slides the value of what is no plain number, but no other figure's", () => {
+    expect(valueToSlide("3/2", { decimal: "1.5" }, "length", "deg")).toEqual({ value: 1.5, behind: "" });
+    expect(valueToSlide("π/6 rad", { decimal: "30" }, "angle", "deg")).toEqual({ value: 30, behind: "°" });
+    expect(valueToSlide("ball.radius / 2", { decimal: "1" }, "length", "deg")).toBeNull();
   });
 
   it("gives, clears and chooses", () => {

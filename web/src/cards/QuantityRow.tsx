@@ -2,7 +2,7 @@ import { useState } from "react";
 import type { CardMeasure, CardQuantity, Complaint } from "../api/types";
 import { Maths } from "../ui/Maths";
 import { TextInPlace } from "../ui/TextInPlace";
-import { marked, plainNumber, shortNumber, sliderRange } from "./givens";
+import { marked, plainNumber, shortNumber, sliderRange, valueToSlide } from "./givens";
 
 interface Props {
   measure: CardMeasure;
@@ -27,6 +27,7 @@ const POWER: Record<string, string> = { length: "", area: "²", volume: "³" };
 export function QuantityRow({ measure, typed, quantity, complaints, unit, angle, lit, wanted, onLight, onGive, onSlide, onWant }: Props) {
   const given = typed !== undefined;
   const number = given ? plainNumber(typed) : null;
+  const slid = number ?? (given && quantity?.given ? valueToSlide(typed, quantity, measure.kind, angle) : null);
   const bare = number?.behind === "" && measure.kind in POWER;
   return (
     <li
@@ -61,7 +62,7 @@ export function QuantityRow({ measure, typed, quantity, complaints, unit, angle,
         ) : null}
       </span>
       {given ? (
-        number && number.value > 0 ? <Slider key={measure.name} {...{ measure, angle, number, onSlide }} /> : <span className="truncate text-sm text-soft">{quantity?.text}</span>
+        slid && slid.value > 0 ? <Slider key={measure.name} {...{ measure, angle, number: slid, onSlide }} /> : <span className="truncate text-sm text-soft">{quantity?.text}</span>
       ) : quantity ? (
         <button
           type="button"

@@ -23,6 +23,12 @@ export function plainNumber(text: string): { value: number; behind: string } | n
   return { value: Number(found[1]), behind: found[2] ?? "" };
 }
 
+/** What is slid where a root, a fraction or π was typed: its value; nothing where another figure's measurement stands. */
+export function valueToSlide(typed: string, quantity: { decimal: string }, kind: string, angle: string): { value: number; behind: string } | null {
+  if (/[A-Za-z_]\w*\./.test(typed)) return null;
+  return { value: Number(Number(quantity.decimal).toPrecision(6)), behind: kind === "angle" ? angleMark(angle).trim() : "" };
+}
+
 const ANGLES = { deg: { mark: "°", most: 360 }, rad: { mark: " rad", most: 6.2832 }, turn: { mark: " turn", most: 1 } };
 export type AngleUnit = keyof typeof ANGLES;
 
