@@ -9,6 +9,8 @@ from mensuration.catalogue import Figure
 from mensuration.expressions import Path, Quantity, parse, paths
 from mensuration.expressions.write import Leaf, Written, write
 from mensuration.solving import Solution, Step
+from mensuration.solving.faults import listed
+from mensuration.solving.forms import Form
 from mensuration.telling import Teller, told
 
 SHOWN_FORMS = 3
@@ -46,41 +48,47 @@ def step_to(part: Solved, step: Step, teller: Teller) -> dict[str, Any]:
 
 
 def told_step(part: Solved, step: Step, teller: Teller) -> dict[str, Any]:
-    if step.equation is None:
-        return _written(part, step.quantity, step.formula, teller)
-    return _by_trial(part, step, teller)
+    if step.equations:
+        return _by_trial(part, step, teller)
+    return _written(part, step.quantity, step.formula, teller)
 
 
 def _by_trial(part: Solved, step: Step, teller: Teller) -> dict[str, Any]:
-    """An equation without a closed form: with its numbers in place, the unknown left as it is."""
-    assert step.equation is not None
-    left, right = (parse(text) for text in step.equation)
+    """Equations without a closed form: with their numbers in place, the unknowns left as they are."""
     symbol, number = symbol_of(part), number_of(part, teller)
 
+    unknown = symbol(Path((step.quantity,)))
+    names = [measure.title for measure in map(part.solution.figure.measure, step.together) if measure]
+    formula = _equal(step.equations, symbol, symbol)
+    if step.together and step.quantity != step.together[0]:
+        with_it = f"(together with the {names[0]})"
+        numbers = Written(rf"\text{{{with_it}}}\quad {unknown.tex}", f"{with_it} {unknown.text}")
+        return {"formula": told(formula), "numbers": told(numbers)}
     before = part.solution.steps[: part.solution.steps.index(step)]
     known = {"pi", *part.solution.given, *(earlier.quantity for earlier in before)}
 
     def placed(path: Path) -> Written:
         return number(path) if path.text in known else symbol(path)
 
-    one, two = write(left, symbol), write(right, symbol)
-    three, four = write(left, placed), write(right, placed, times=True)
-    unknown = symbol(Path((step.quantity,)))
-    forms = [(symbol(Path((name,))), write(parse(form), placed, times=True)) for name, form in step.by]
-    by_tex = ",\\ ".join(f"{name.tex} = {form.tex}" for name, form in forms)
-    by_text = ", ".join(f"{name.text} = {form.text}" for name, form in forms)
-    with_tex, with_text = (
-        (rf"\ \text{{with}}\ {by_tex}", f" with {by_text}")
-        if forms and len(forms) <= SHOWN_FORMS
-        else ("", "")
+    who = f"{listed(names, 'and')} together, " if names else ""
+    how = f"(no closed form: {who}by trial)"
+    put, by = _equal(step.equations, placed, placed, times=True), _equal(step.by, symbol, placed, times=True)
+    shown = 0 < len(step.by) <= SHOWN_FORMS
+    with_tex, with_text = (rf"\ \text{{with}}\ {by.tex}", f" with {by.text}") if shown else ("", "")
+    numbers = Written(
+        rf"{put.tex}{with_tex}\ \text{{{how}}}\quad {unknown.tex}",
+        f"{put.text}{with_text} {how}, {unknown.text}",
     )
-    return {
-        "formula": {"tex": f"{one.tex} = {two.tex}", "text": f"{one.text} = {two.text}"},
-        "numbers": {
-            "tex": rf"{three.tex} = {four.tex}{with_tex}\ \text{{(no closed form: by trial)}}\quad {unknown.tex}",
-            "text": f"{three.text} = {four.text}{with_text} (no closed form: by trial), {unknown.text}",
-        },
-    }
+    return {"formula": told(formula), "numbers": told(numbers)}
+
+
+def _equal(forms: tuple[Form, ...], left: Leaf, right: Leaf, times: bool = False) -> Written:
+    """Quantities and their formulas as equations, one after the other."""
+    sides = [(write(parse(one), left), write(parse(two), right, times=times)) for one, two in forms]
+    return Written(
+        r",\ ".join(f"{one.tex} = {two.tex}" for one, two in sides),
+        ", ".join(f"{one.text} = {two.text}" for one, two in sides),
+    )
 
 
 def _written(part: Solved, quantity: str, formula: str, teller: Teller) -> dict[str, Any]:

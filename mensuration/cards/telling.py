@@ -89,7 +89,7 @@ def _step(named: _Named, step: Step, teller: Teller) -> dict[str, Any]:
         "source": step.source,
         "familiar": familiar,
         **told_step(named, step, teller),
-        "trial": step.equation is not None,
+        "trial": bool(step.equations),
         "value": value,
     }
 

@@ -198,7 +198,7 @@ class Grip:
     drives: tuple[tuple[str, str, str] | tuple[str, str, str, str], ...]
 
 
-@dataclass(frozen=True, kw_only=True)
+@dataclass(frozen=True, kw_only=True, eq=False)
 class Figure:
     """What every figure of the catalogue declares, plane or solid: all that solving it needs.
 
@@ -227,7 +227,7 @@ class Figure:
         return next((m for m in self.measures if m.name == name), None)
 
 
-@dataclass(frozen=True, kw_only=True)
+@dataclass(frozen=True, kw_only=True, eq=False)
 class PlaneFigure(Figure):
     """One plane figure of the catalogue.
 
@@ -350,7 +350,7 @@ class Stretch:
     unless: str = ""
 
 
-@dataclass(frozen=True, kw_only=True)
+@dataclass(frozen=True, kw_only=True, eq=False)
 class Solid(Figure):
     """One solid of the catalogue. ``right_angles`` are corners with the ends of their arms."""
 

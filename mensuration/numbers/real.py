@@ -32,7 +32,7 @@ class Real:
         """``of`` are the numbers that the recipe uses. TooDeep when their chain grows too long."""
         if exact is None and recipe is None:
             raise ValueError("a Real needs an exact form or a recipe")
-        self.depth: int = 0 if exact is not None else 1 + max((real.depth for real in of), default=0)
+        self.depth: int = 0 if exact is not None or not of else 1 + max([real.depth for real in of])
         if self.depth > MAX_DEPTH:
             raise TooDeep
         self.exact = exact

@@ -53,7 +53,9 @@ def to_step(value: Real, step: Fraction) -> Fraction:
         return Fraction(0)
     rational = value.rational
     if rational is not None:
-        return sign * step * floor(abs(rational) / step + Fraction(1, 2))
+        below = 2 * rational.denominator * step.numerator
+        nearest = (2 * abs(rational.numerator) * step.denominator + below // 2) // below
+        return Fraction(sign * nearest * step.numerator, step.denominator)
 
     def count() -> arb:
         return abs(value.ball()) / arb(fmpq(step.numerator, step.denominator)) + arb(0.5)
@@ -120,7 +122,7 @@ def decimal(value: Real, figures: int = DECIMAL_FIGURES) -> str:
 
 def fixed(value: Fraction, places: int) -> str:
     """A fraction whose denominator divides 10^places, written out with that many places."""
-    digits = str(abs(value * 10**places).numerator).rjust(places + 1, "0")
+    digits = str(abs(value.numerator) * 10**places // value.denominator).rjust(places + 1, "0")
     sign = "-" if value < 0 else ""
     return sign + (f"{digits[:-places]}.{digits[-places:]}" if places else digits)
 

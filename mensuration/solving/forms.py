@@ -20,31 +20,34 @@ def inputs(formula: str) -> frozenset[str]:
     return frozenset({path.text for path in paths(parse(formula))} - {"pi"})
 
 
-_plans: dict[tuple[str, frozenset[str]], list[Form]] = {}
+def plan_from(figure: Figure, known: Iterable[str]) -> list[Form]:
+    """The forms that lead from what is known to everything else, in order; those with two values only if need be."""
+    return _plan_from(figure, frozenset(known))
 
 
-def plan_from(figure: Figure, known: set[str]) -> list[Form]:
-    """The forms that lead from what is known to everything else, in order."""
-    key = (figure.name, frozenset(known))
-    if key not in _plans:
-        if len(_plans) > MOST_PLANS:
-            _plans.clear()
-        _plans[key] = _worked_plan(figure, set(known))
-    return _plans[key]
-
-
-def _worked_plan(figure: Figure, known: set[str]) -> list[Form]:
+@lru_cache(maxsize=MOST_PLANS)
+def _plan_from(figure: Figure, given: frozenset[str]) -> list[Form]:
     plan: list[Form] = []
-    grown = True
-    while grown:
+    known = set(given)
+    forms = [
+        (quantity, formula, quantity in relation.second)
+        for relation in figure.relations
+        for quantity, formula in relation.forms.items()
+    ]
+    while True:
         grown = False
-        for relation in figure.relations:
-            for quantity, formula in relation.forms.items():
-                if quantity not in known and inputs(formula) <= known:
+        for two_valued in (False, True):
+            for quantity, formula, two in forms:
+                if two == two_valued and quantity not in known and inputs(formula) <= known:
                     plan.append((quantity, formula))
                     known.add(quantity)
                     grown = True
-    return plan
+                    if two:
+                        break
+            if grown:
+                break
+        if not grown:
+            return plan
 
 
 def variants(figure: Figure, plan: list[Form]) -> list[list[Form]]:

@@ -31,16 +31,17 @@ class Step:
     """One quantity found: by ``formula``, from the quantities it names.
 
     ``familiar`` is the relation as people know it, a quantity and its formula, of which ``formula`` is rearranged.
-    Without a closed form it was found by trial, so that ``equation`` holds: a quantity and its formula, in which the
-    forms ``by`` give what else is unknown.
+    Without a closed form it was found by trial, with the others in ``together`` if it was not alone, so that the
+    ``equations`` hold: quantities and their formulas, in which the forms ``by`` give what else is unknown.
     """
 
     quantity: str
     formula: str
     source: str
     familiar: tuple[str, str] | None = None
-    equation: tuple[str, str] | None = None
+    equations: tuple[tuple[str, str], ...] = ()
     by: tuple[tuple[str, str], ...] = ()
+    together: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, eq=False)
@@ -83,6 +84,6 @@ class Solution:
             if step.quantity in needed:
                 path.append(step)
                 needed |= inputs(step.formula)
-                if step.equation is not None:
+                if step.equations:
                     needed |= self.given
         return path[::-1]

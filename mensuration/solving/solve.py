@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from contextlib import suppress
 from dataclasses import dataclass
+from functools import lru_cache
 from math import isclose, isfinite
 
 from mensuration.catalogue.figure import FEWEST_EDGES, Figure, Measure, Relation
@@ -13,9 +14,10 @@ from mensuration.expressions.floats import Floats, in_floats
 from mensuration.numbers import Real
 from mensuration.numbers.rounding import Rounding, round_by
 from mensuration.solving.faults import SolvingError, clash, too_little
-from mensuration.solving.forms import inputs, reached
+from mensuration.solving.forms import MOST_PLANS, inputs, reached
+from mensuration.solving.search import basis, sufficient
 from mensuration.solving.solution import USUAL_CHOICE, Solution, Step
-from mensuration.solving.trial import MOST_EQUATIONS, Patience, trials
+from mensuration.solving.trial import Trial, trials
 
 MOST_SOLUTIONS = 4
 MOST_TRIED = 24
@@ -42,27 +44,24 @@ def solutions(
     pi: Real,
     show: Callable[[Quantity], str] = _plainly,
     most: int = MOST_SOLUTIONS,
-    tries: int = MOST_EQUATIONS,
 ) -> list[Solution]:
     """Every figure that has these measurements. ``show`` writes values in complaints.
 
-    At most ``tries`` equations are solved by trial.
-
     Goes forward in rounds: each round finds what follows from the rounds before by one rearranged
     form, so the path to every quantity is a shortest one. Where a form has two values, both are followed; where
-    none leads on, one more quantity is tried (:mod:`mensuration.solving.trial`). Raises SolvingError when a value
+    none leads on, more quantities are tried (:mod:`mensuration.solving.trial`). Raises SolvingError when a value
     is out of range, when the givens contradict one another, or when they are too few.
     """
     _check_signs(figure, given)
     waiting = [_State(dict(given), [])]
     found: list[Solution] = []
     fault: SolvingError | None = None
-    tried, patience = 0, Patience(tries)
+    tried = 0
     while waiting and len(found) < most and tried < MOST_TRIED:
         state = waiting.pop(0)
         tried += 1
         try:
-            _follow(figure, given, state, waiting, pi, patience, show)
+            _follow(figure, given, state, waiting, pi, show)
             _check_agreement(figure, given, state, pi, show)
         except SolvingError as error:
             if fault is None or (error.code == "too-little" and fault.code != "too-little"):
@@ -75,9 +74,7 @@ def solutions(
     if not found:
         assert fault is not None
         if fault.code == "contradiction":
-            says, at = clash(
-                figure, given, lambda some: solutions(figure, some, pi, show, tries=0), show, fault.says
-            )
+            says, at = clash(figure, given, lambda some: solutions(figure, some, pi, show), show, fault.says)
             fault.says, fault.given = says, at
         raise fault
     return found
@@ -93,9 +90,10 @@ class _State:
     def scope(self, pi: Real) -> Scope:
         return Scope(lambda path: self.values.get(path.text), lambda: list(self.values), pi)
 
-    def beside(self, step: Step, value: Quantity) -> _State:
-        """Another branch from here on, with this value."""
-        return _State({**self.values, step.quantity: value}, [*self.steps, step])
+    def beside(self, found: list[tuple[Step, Quantity]]) -> _State:
+        """Another branch from here on, with these values."""
+        values = {step.quantity: value for step, value in found}
+        return _State({**self.values, **values}, [*self.steps, *(step for step, _ in found)])
 
 
 def _follow(
@@ -104,18 +102,16 @@ def _follow(
     state: _State,
     waiting: list[_State],
     pi: Real,
-    patience: Patience,
     show: Callable[[Quantity], str],
 ) -> None:
     """Forward from a state to everything; branches that open on the way go to ``waiting``."""
     scope = state.scope(pi)
-    _check_constraints(figure, state.values, scope)
+    _check_constraints(figure, state.values, set(state.values), scope)
     while True:
         found = _one_round(figure, state, scope, waiting)
-        if not found and len(given) >= len(figure.usual) + len(figure.defaults):
-            if any(m.name not in state.values for m in figure.measures):
-                _check_agreement(figure, given, state, pi, show)
-            found = _by_trial(figure, state, waiting, pi, patience)
+        if not found and _is_open(figure, state) and sufficient(figure, frozenset(given)):
+            _check_agreement(figure, given, state, pi, show)
+            found = _by_trial(figure, given, state, waiting, pi)
         if not found:
             found = _from_defaults(figure, state.values, scope)
         if not found:
@@ -124,30 +120,38 @@ def _follow(
             state.values[step.quantity] = value
             state.steps.append(step)
         _check_found(figure, state.values, [step for step, _ in found])
-        _check_constraints(figure, state.values, scope)
-    settled = not any(step.source == USUAL_CHOICE for step in state.steps)
-    if patience.refuted and settled and any(m.name not in state.values for m in figure.measures):
-        says = f"no {figure.title.lower()} was found that has these measurements"
-        raise SolvingError("impossible", says)
-    if any(m.name not in state.values for m in figure.measures):
+        _check_constraints(figure, state.values, {step.quantity for step, _ in found}, scope)
+    if _is_open(figure, state):
         _check_agreement(figure, given, state, pi, show)
         raise SolvingError("too-little", too_little(figure, state.values))
 
 
+def _is_open(figure: Figure, state: _State) -> bool:
+    """Whether some measure is still unknown."""
+    return any(measure.name not in state.values for measure in figure.measures)
+
+
 def _by_trial(
-    figure: Figure, state: _State, waiting: list[_State], pi: Real, patience: Patience
+    figure: Figure, given: Mapping[str, Quantity], state: _State, waiting: list[_State], pi: Real
 ) -> list[tuple[Step, Quantity]]:
-    if all(m.name in state.values for m in figure.measures):
-        return []
-    found = [
-        (
-            Step(t.quantity, t.quantity, "no closed form: found by trial", None, (t.left, t.right), t.by),
-            t.value,
-        )
-        for t in trials(figure, state.values, pi, patience)
-    ]
-    waiting += [state.beside(step, value) for step, value in found[1:]]
-    return found[:1]
+    """What goes on from here without a closed form; other figures with these values go to ``waiting``."""
+    found = trials(figure, state.values, frozenset(given), pi)
+    if not found:
+        clash = len(given) > len(basis(figure))
+        counts = [m.title for m in figure.measures if m.kind == "count" and m.name not in state.values]
+        whole = f" and a whole number of {counts[0]}" if counts else ""
+        says = f"no {figure.title.lower()} was found that has these measurements{whole}"
+        raise SolvingError("contradiction" if clash else "impossible", says)
+    first, *others = (
+        [(_tried(name, trial), value) for name, value in trial.values.items()] for trial in found
+    )
+    waiting += [state.beside(steps) for steps in others]
+    return first
+
+
+def _tried(name: str, trial: Trial) -> Step:
+    together = tuple(trial.values) if len(trial.values) > 1 else ()
+    return Step(name, name, "no closed form: found by trial", None, trial.equations, trial.by, together)
 
 
 def _same(one: Solution, two: Solution) -> bool:
@@ -173,32 +177,24 @@ def _one_round(
     return found
 
 
-_plans: dict[tuple[str, frozenset[str]], list[tuple[Step, Step | None]]] = {}
-MOST_PLANS = 20_000
-
-
+@lru_cache(maxsize=MOST_PLANS)
 def _planned(figure: Figure, known: frozenset[str]) -> list[tuple[Step, Step | None]]:
     """The steps of one round, each with that to its other value. They hang only on which quantities are known."""
-    key = (figure.name, known)
-    if key not in _plans:
-        if len(_plans) > MOST_PLANS:
-            _plans.clear()
-        steps: dict[str, tuple[Step, Step | None]] = {}
-        for relation in figure.relations:
-            familiar = next(iter(relation.forms.items()))
-            for quantity, formula in relation.forms.items():
-                if quantity in known or quantity in steps or not inputs(formula) <= known:
-                    continue
-                second = relation.second.get(quantity)
-                other = None if second is None else Step(quantity, second, relation.source, familiar)
-                steps[quantity] = (Step(quantity, formula, relation.source, familiar), other)
-        _plans[key] = list(steps.values())
-    return _plans[key]
+    steps: dict[str, tuple[Step, Step | None]] = {}
+    for relation in figure.relations:
+        familiar = next(iter(relation.forms.items()))
+        for quantity, formula in relation.forms.items():
+            if quantity in known or quantity in steps or not inputs(formula) <= known:
+                continue
+            second = relation.second.get(quantity)
+            other = None if second is None else Step(quantity, second, relation.source, familiar)
+            steps[quantity] = (Step(quantity, formula, relation.source, familiar), other)
+    return list(steps.values())
 
 
 def _open_branch(figure: Figure, step: Step, state: _State, scope: Scope, waiting: list[_State]) -> None:
     with suppress(SolvingError):  # where the other value is not real
-        waiting.append(state.beside(step, _worked(figure, step, scope)))
+        waiting.append(state.beside([(step, _worked(figure, step, scope))]))
 
 
 def _from_defaults(
@@ -266,11 +262,12 @@ def _check_found(figure: Figure, values: dict[str, Quantity], steps: list[Step])
             )
 
 
-def _check_constraints(figure: Figure, values: Mapping[str, Quantity], scope: Scope) -> None:
+def _check_constraints(figure: Figure, values: Mapping[str, Quantity], new: set[str], scope: Scope) -> None:
+    """Whether the constraints that name something new hold."""
     floats: Floats = {"pi": float(scope.pi)}
     for constraint in figure.constraints:
         names = inputs(constraint.expression)
-        if not names <= values.keys():
+        if not names <= values.keys() or names.isdisjoint(new):
             continue
         floats |= {name: float(values[name].value) for name in names if name not in floats}
         size = 1 + max(abs(floats[name]) for name in names)
@@ -291,7 +288,7 @@ def _check_agreement(
     if _independent(figure, frozenset(given)) and not any(_has_second(figure, step) for step in state.steps):
         return
     values, steps, scope = state.values, state.steps, state.scope(pi)
-    proven = not any(step.equation for step in steps)
+    proven = not any(step.equations for step in steps)
     for relation in figure.relations:
         quantity, formula = next(iter(relation.forms.items()))
         if quantity not in values or not inputs(formula) <= values.keys():
@@ -324,20 +321,15 @@ def _check_agreement(
         )
 
 
-_independence: dict[tuple[str, frozenset[str]], bool] = {}
-
-
+@lru_cache(maxsize=MOST_PLANS)
 def _independent(figure: Figure, given: frozenset[str]) -> bool:
     """Whether none of the given quantities follows from the others by any form."""
-    key = (figure.name, given)
-    if key not in _independence:
-        _independence[key] = not any(name in reached(figure, given - {name}) for name in given)
-    return _independence[key]
+    return not any(name in reached(figure, given - {name}) for name in given)
 
 
 def _has_second(figure: Figure, step: Step) -> bool:
     """Whether a step was found by trial, or had another value beside the one that was taken."""
-    return step.equation is not None or any(
+    return bool(step.equations) or any(
         step.formula in (relation.second.get(step.quantity), relation.forms.get(step.quantity))
         for relation in figure.relations
         if step.quantity in relation.second

@@ -1,158 +1,131 @@
-"""Equations without a closed form: one quantity found by trial, its digits proven.
+"""Unknowns without a closed form: which of them to tell by which equations, once a figure is found in floats.
 
-When no rearranged form leads on, one more quantity is tried: with it everything else follows forward, and one
-relation is left over that holds only for the right values. Sign changes of that relation are found in floats;
-at a working precision the root is enclosed between two values at which the relation has opposite proven signs.
+When no rearranged form leads on, :mod:`mensuration.solving.search` finds the figures. Each is told by as little as
+possible: one more quantity with which everything else follows forward, so that one relation is left over, which
+holds for the right value only; or, where there is no such quantity, several at once.
 """
 
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
-from math import isfinite, nan
+from itertools import combinations, islice
+from math import isclose
 
-from mensuration.catalogue.figure import FEWEST_EDGES, Figure, Measure
+from mensuration.catalogue.figure import Figure
 from mensuration.expressions import Quantity
+from mensuration.expressions.floats import Floats, in_floats
 from mensuration.numbers import Real
-from mensuration.numbers.proof import precision
-from mensuration.solving.equation import Equation
 from mensuration.solving.forms import Form, forms_behind, left_over_of, plan_from, variants
-from mensuration.units import ANGLE, NUMBER
+from mensuration.solving.search import basis, figures_with
+from mensuration.solving.system import System
 
-PROOF_BITS = 128
-MOST = 4
-MOST_EQUATIONS = 12
-FLAT = 3
-ENOUGH = 12
-MOST_UNPROVEN = 2
-COARSE = 15  # one in so many samples shows whether a relation says anything
-IDLE = 1e-11
-FITTING = 1e-9
+NEAR = 1e-5
+ASIDE = 1e-4
+MOST_TOGETHER = 60  # choices of equations that are tried for several unknowns
 
 
 @dataclass(frozen=True)
 class Trial:
-    """What was tried: the quantity, its value, and the relation that it had to meet (quantity = formula).
+    """Quantities with their values, and the equations that these have to meet (quantity = formula).
 
-    ``by`` are the forms that give what else is unknown in that relation, in terms of what was tried.
+    ``by`` are the forms that give what else is unknown in these equations, in terms of what was tried.
     """
 
-    quantity: str
-    value: Quantity
-    left: str
-    right: str
+    values: Mapping[str, Quantity]
+    equations: tuple[Form, ...]
     by: tuple[Form, ...] = ()
 
 
-@dataclass
-class Patience:
-    """How many equations may still be tried before one gives up.
+def trials(figure: Figure, values: Mapping[str, Quantity], given: frozenset[str], pi_: Real) -> list[Trial]:
+    """How each figure with these values goes on, one for each figure; none where no figure has them."""
+    values = dict(values)  # as they are now: the proofs come back to them
+    known = {"pi": float(pi_), **{name: float(quantity.value) for name, quantity in values.items()}}
+    found = []
+    for whole in figures_with(figure, known, given):
+        if all(_near(known[name], whole[name]) for name in values):
+            trial = _told(figure, values, whole, given, pi_)
+            if trial is not None:
+                found.append(trial)
+    return found
 
-    ``refuted`` says that one of them has no solution though it hangs on what is tried.
-    """
 
-    left: int
-    refuted: bool = False
+def _near(one: float, two: float) -> bool:
+    return isclose(one, two, rel_tol=NEAR, abs_tol=1e-12)
 
 
-def trials(figure: Figure, values: Mapping[str, Quantity], pi_: Real, patience: Patience) -> list[Trial]:
-    """Every value of one more quantity with which all relations can hold; none where trying leads nowhere."""
-    if all(quantity.kind in (ANGLE, NUMBER) for quantity in values.values()):
-        return []  # no size is known
+def _told(
+    figure: Figure, values: Mapping[str, Quantity], whole: Floats, given: frozenset[str], pi_: Real
+) -> Trial | None:
     for measure in figure.measures:
         if measure.kind == "count" and measure.name not in values:
-            return _whole_numbers(figure, values, measure, pi_, patience)
-    lost = False  # whether a relation that says something new holds for nothing that was tried
+            return _counted(figure, measure.name, whole, given)
     for driver in _drivers(figure, values):
         plan = plan_from(figure, {*values, driver})
         for left, rights in left_over_of(figure, plan):
-            found, idle = _of_one(figure, values, driver, plan, left, rights, pi_, patience)
-            if found or patience.left < 0:
-                return found
-            lost |= not idle
-    patience.refuted |= lost
-    return []
+            for right, forms in _holding(figure, plan, left, rights, driver, values, whole):
+                system = System(figure, values, (driver,), forms, ((left, right),), pi_)
+                solved = system.solved(whole)
+                if solved is not None:
+                    return Trial({driver: solved[0]}, system.equations, forms)
+    return _together(figure, values, whole, given, pi_)
 
 
-def _of_one(
+def _holding(
     figure: Figure,
-    values: Mapping[str, Quantity],
-    driver: str,
     plan: list[Form],
     left: str,
     rights: tuple[str, ...],
-    pi_: Real,
-    patience: Patience,
-) -> tuple[list[Trial], bool]:
-    """The values of one quantity with which one relation holds; and whether that relation says nothing new."""
-    found: list[Trial] = []
-    unproven = 0
-    needed = [form for form in plan if any(form in forms_behind(plan, left, right) for right in rights)]
-    rest = [form for form in plan if form not in needed]
-    for way in variants(figure, needed):
-        equations = [Equation(figure, values, driver, [*way, *rest], left, right, pi_) for right in rights]
-        if _idle(equations):
-            return [], True
-        for equation in equations:
-            patience.left -= 1
-            if patience.left < 0:
-                return found[:MOST], False
-            for root in equation.roots():
-                trial = Trial(driver, equation.proven(*root), left, equation.right, equation.needed)
-                near = [float(other.value.value) for other in found]
-                here = float(trial.value.value) if _is_proven(trial) else nan
-                unproven += not isfinite(here)
-                if unproven > MOST_UNPROVEN:
-                    return found[:MOST], True  # it holds nearly everywhere: only rounding changes its sign
-                if isfinite(here) and all(abs(here - x) > 1e-9 * abs(here) for x in near):
-                    found.append(trial)
-    return found[:MOST], unproven > 0
+    driver: str,
+    values: Mapping[str, Quantity],
+    whole: Floats,
+) -> Iterator[tuple[str, tuple[Form, ...]]]:
+    """The forms of a relation, and of what leads to it, that are true of the figure."""
+    for right in rights:
+        for forms in variants(figure, list(forms_behind(plan, left, right))):
+            told = [*forms, (left, right)]
+            if all(_near(in_floats(formula, whole), whole[name]) for name, formula in told):
+                if not _is_idle(whole, driver, told):
+                    yield right, tuple(forms)
+                break
 
 
-def _idle(equations: list[Equation]) -> bool:
-    """Whether one or the other form of a relation holds whatever is tried, so that it says nothing new."""
-    grid = equations[0].grid()
-    nought = known = 0
-    for x in (*grid[::COARSE], *grid):  # some of all first, then one after the other
-        here = [abs(off) for off in (equation.off(x) for equation in equations) if isfinite(off)]
-        known += bool(here)
-        nought += bool(here) and min(here) < IDLE
-        if nought > FLAT:
-            return True
-        if known > ENOUGH and not nought:
-            return False
-    return 2 * nought > known
+def _is_idle(whole: Floats, driver: str, told: list[Form]) -> bool:
+    """Whether the last of these holds just as well for another value of the driver, so that it says nothing of it."""
+    aside = {**whole, driver: whole[driver] * (1 + ASIDE)}
+    for name, formula in told[:-1]:
+        aside[name] = in_floats(formula, aside)
+    left, right = told[-1]
+    return isclose(in_floats(right, aside), aside[left], rel_tol=ASIDE * NEAR)
 
 
-def _whole_numbers(
-    figure: Figure, values: Mapping[str, Quantity], count: Measure, pi_: Real, patience: Patience
-) -> list[Trial]:
-    """Every whole number of edges with which the relations left over hold (in floats)."""
-    plan = plan_from(figure, {*values, count.name})
-    left_over = list(left_over_of(figure, plan))
-    if not left_over or {*values, count.name, *(name for name, _ in plan)} < {
-        m.name for m in figure.measures
-    }:
-        return []
-    branches = [
-        [Equation(figure, values, count.name, way, left, rights[0], pi_) for left, rights in left_over]
-        for way in variants(figure, plan)
-    ]
-
-    def fits_with(n: float) -> bool:
-        return any(all(abs(equation.off(n)) < FITTING for equation in branch) for branch in branches)
-
-    fits = [n for n in range(FEWEST_EDGES, count.most + 1) if fits_with(float(n))]
-    if len(fits) > MOST:
-        return []  # they hold whatever is tried
-    patience.refuted |= not fits
-    left, (right, *_) = left_over[0]
-    return [Trial(count.name, Quantity(Real.of(n)), left, right) for n in fits]
+def _counted(figure: Figure, count: str, whole: Floats, given: frozenset[str]) -> Trial:
+    """A count, which needs no proof: it is the whole number that it must be."""
+    equations = _equations(figure, given)
+    return Trial({count: Quantity(Real.of(round(whole[count])))}, tuple(equations[:1]))
 
 
-def _is_proven(trial: Trial) -> bool:
-    with precision(PROOF_BITS):
-        return bool(trial.value.value.ball().is_finite())
+def _together(
+    figure: Figure, values: Mapping[str, Quantity], whole: Floats, given: frozenset[str], pi_: Real
+) -> Trial | None:
+    """All unknowns of the basis at once, by as many of the givens."""
+    unknowns = tuple(name for name in basis(figure) if name not in values)
+    plan = plan_from(figure, set(basis(figure)))
+    choices = combinations(_equations(figure, given), len(unknowns))
+    for equations in islice(choices, MOST_TOGETHER):
+        behind = {form for equation in equations for form in forms_behind(plan, *equation)}
+        forms = tuple(form for form in plan if form in behind and form[0] not in given)
+        system = System(figure, values, unknowns, forms, equations, pi_)
+        solved = system.solved(whole)
+        if solved is not None:
+            return Trial(dict(zip(unknowns, solved, strict=True)), equations, forms)
+    return None
+
+
+def _equations(figure: Figure, given: frozenset[str]) -> list[Form]:
+    """What the givens beside the basis say of it."""
+    forms = dict(plan_from(figure, set(basis(figure))))
+    return [(m.name, forms[m.name]) for m in figure.measures if m.name in given and m.name in forms]
 
 
 def _drivers(figure: Figure, values: Mapping[str, Quantity]) -> Iterator[str]:

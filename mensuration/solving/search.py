@@ -1,0 +1,213 @@
+"""Where figures lie that have some measurements: found in floats, from many starts at once.
+
+Every figure of the catalogue follows forward from its usual measurements, its *basis*. What is known of others are
+equations in those of the basis that are unknown. They are solved by Levenberg's and Marquardt's damped least
+squares from starts spread evenly over all proportions; nothing found here is told before it is proven
+(:mod:`mensuration.solving.system`).
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from functools import lru_cache
+from math import pi
+
+import numpy as np
+
+from mensuration.catalogue.figure import FEWEST_EDGES, Figure, Measure
+from mensuration.expressions.floats import Array, Floats, in_arrays, in_floats
+from mensuration.solving.forms import Form, forms_behind, plan_from
+from mensuration.units import POWERS
+
+STARTS = 64  # for one unknown, and half as many more for each further one
+ROUNDS = 30
+DIFFERENCE = 1e-7
+CENTRAL = 1e-5
+LONGEST_STEP = 3.0
+HOPELESS = 1e8
+MET = 1e-24
+STILL = 1e-9
+NEARLY_MET = 1e-16
+POINTS = 24
+SURE_RANK = 1e-6
+WHOLE = 1e-6
+SAME = 1e-6
+
+
+def basis(figure: Figure) -> tuple[str, ...]:
+    """The measurements from which all others follow forward."""
+    return (*figure.usual, *figure.defaults)
+
+
+@lru_cache(maxsize=20_000)
+def sufficient(figure: Figure, known: frozenset[str]) -> bool:
+    """Whether these measurements settle a figure, up to a few that share them: whether they are independent enough.
+
+    The rank of their derivatives by the basis decides, at figures drawn from all proportions.
+    """
+    free = basis(figure)
+    if len(known) < len(free):
+        return False
+    space = _Space(figure, {"pi": pi}, tuple(sorted(known)), 1.0)
+    points = space.starts(POINTS)
+    with np.errstate(all="ignore"):
+        ahead, back = (
+            np.stack([space.measured(points + way * CENTRAL * one) for one in np.eye(len(free))], axis=2)
+            for way in (1, -1)
+        )
+        slopes = (ahead - back) / (2 * CENTRAL)
+    slopes = slopes[np.isfinite(slopes).all(axis=(1, 2))]
+    if not len(slopes):
+        return False
+    sizes = np.linalg.svd(slopes, compute_uv=False)
+    return bool((sizes[:, len(free) - 1] > SURE_RANK * sizes[:, 0]).any())
+
+
+def figures_with(figure: Figure, known: Floats, given: frozenset[str]) -> list[Floats]:
+    """All measures of every figure that was found to have what is ``known`` of the basis and what is ``given``.
+
+    ``known`` has π as well, and so has what is found.
+    """
+    lengths = [
+        abs(known[m.name]) ** (1 / POWERS[m.kind])
+        for m in figure.measures
+        if m.name in known and m.kind in POWERS
+    ]
+    fixed = {name: known[name] for name in ("pi", *basis(figure)) if name in known}
+    targets = tuple(m.name for m in figure.measures if m.name in given and m.name not in fixed)
+    space = _Space(figure, fixed, targets, max(lengths, default=1.0))
+    if len(targets) < len(space.free):
+        return []
+    with np.errstate(all="ignore"):
+        met = _descend(space, space.measured_to(known))
+    return _told_apart(figure, space, met)
+
+
+class _Space:
+    """The unknowns of a figure's basis, each on a scale on which every number from -∞ to ∞ stands for a value."""
+
+    def __init__(self, figure: Figure, fixed: Floats, targets: tuple[str, ...], size: float) -> None:
+        self.figure, self.fixed, self.targets, self.size = figure, fixed, targets, size
+        self.measures: Mapping[str, Measure] = {m.name: m for m in figure.measures}
+        self.free = [name for name in basis(figure) if name not in fixed]
+        self.plan: list[Form] = plan_from(figure, set(basis(figure)))
+        forms = dict(self.plan)
+        behind = [forms_behind(self.plan, name, forms.get(name, name)) for name in targets]
+        self.needed = [form for form in self.plan if any(form in some for some in behind)]
+
+    def starts(self, count: int) -> Array:
+        """Points spread evenly over all proportions, by the additive recurrence of the generalised golden ratio."""
+        dimensions = len(self.free)
+        ratio = 2.0
+        for _ in range(40):
+            ratio = (1 + ratio) ** (1 / (dimensions + 1))
+        spread = (0.5 + np.outer(np.arange(1, count + 1), ratio ** -np.arange(1.0, dimensions + 1))) % 1
+        for axis, name in enumerate(self.free):
+            u = spread[:, axis]
+            match self.measures[name]:
+                case Measure(kind="angle"):
+                    spread[:, axis] = np.log(u / (1 - u))
+                case Measure(kind="count"):
+                    spread[:, axis] = np.log(0.5) + u * np.log(50)
+                case Measure(signed=True):
+                    spread[:, axis] = 6 * u - 3
+                case _:
+                    spread[:, axis] = 1 - 6 * u**1.5
+        return spread
+
+    def values(self, points: Array, forms: list[Form]) -> dict[str, Array]:
+        """The basis at these points, and what follows from it by these forms."""
+        found: dict[str, Array] = {name: np.array(value) for name, value in self.fixed.items()}
+        for axis, name in enumerate(self.free):
+            along = points[:, axis]
+            match self.measures[name]:
+                case Measure(kind="angle"):
+                    found[name] = 1 / (1 + np.exp(-along))
+                case Measure(kind="count"):
+                    found[name] = FEWEST_EDGES - 0.5 + np.exp(along)
+                case Measure(signed=True):
+                    found[name] = self.size * np.sinh(along)
+                case _:
+                    found[name] = self.size * np.exp(along)
+        for quantity, formula in forms:
+            found[quantity] = in_arrays(formula)(found)
+        return found
+
+    def measured(self, points: Array) -> Array:
+        """The targets, each on its own scale: logarithms of what is more than 0; angles in sixths of a turn."""
+        found = self.values(points, self.needed)
+        result = np.empty((len(points), len(self.targets)))
+        for row, name in enumerate(self.targets):
+            result[:, row] = self._scaled(name, found[name])
+        return result
+
+    def measured_to(self, known: Floats) -> Array:
+        """The targets' known values on the same scales."""
+        return np.array([self._scaled(name, np.array(known[name])) for name in self.targets])
+
+    def _scaled(self, name: str, value: Array) -> Array:
+        measure = self.measures[name]
+        if measure.signed:
+            return value / self.size
+        return 6 * value if measure.kind == "angle" else np.log(value)
+
+
+def _descend(space: _Space, wanted: Array) -> Array:
+    """The points at which all targets are met, reached from all starts side by side."""
+    unknowns = len(space.free)
+    points = space.starts(STARTS * (1 + unknowns) // 2)
+    off = space.measured(points) - wanted
+    damping = np.full(len(points), 1e-3)
+    met = []
+    for _ in range(ROUNDS):
+        if not len(points):
+            break
+        aside = np.concatenate([points + DIFFERENCE * one for one in np.eye(unknowns)])
+        moved = (space.measured(aside) - wanted).reshape(unknowns, len(points), -1)
+        slopes = ((moved - off) / DIFFERENCE).transpose(1, 2, 0)
+        sound = np.isfinite(slopes).all(axis=(1, 2)) & np.isfinite(off).all(axis=1) & (damping < HOPELESS)
+        points, off, damping, slopes = points[sound], off[sound], damping[sound], slopes[sound]
+        turned = slopes.transpose(0, 2, 1)
+        normal = turned @ slopes
+        diagonal = np.einsum("nii->ni", normal) + 1e-6
+        normal += (damping[:, None] * diagonal)[:, :, None] * np.eye(unknowns) + 1e-300
+        steps = np.linalg.solve(normal, turned @ off[:, :, None])[:, :, 0]
+        steps = np.clip(steps, -LONGEST_STEP, LONGEST_STEP)
+        ahead = space.measured(points - steps) - wanted
+        before, after = (np.einsum("ni,ni->n", some, some) for some in (off, ahead))
+        better = after < before
+        points = np.where(better[:, None], points - steps, points)
+        off = np.where(better[:, None], ahead, off)
+        damping = np.maximum(np.where(better, damping / 5, damping * 6), 1e-14)
+        now = np.where(better, after, before)
+        here = (now < MET) | ((np.abs(steps).max(axis=1) < STILL) & (now < NEARLY_MET))
+        met.append(points[here])
+        points, off, damping = points[~here], off[~here], damping[~here]
+    return np.concatenate(met) if met else points[:0]
+
+
+def _told_apart(figure: Figure, space: _Space, met: Array) -> list[Floats]:
+    """Every sound figure among these points once, the smaller basis first."""
+    once: list[Array] = []
+    while len(met):
+        once.append(met[0])
+        met = met[(np.abs(met - met[0]) > SAME).any(axis=1)]
+    with np.errstate(all="ignore"):
+        columns = space.values(np.array(once), space.plan) if once else {}
+    rows = (
+        {name: float(np.resize(column, len(once))[row]) for name, column in columns.items()}
+        for row in range(len(once))
+    )
+    return sorted(
+        (one for one in rows if _is_sound(figure, one)), key=lambda one: [one[name] for name in space.free]
+    )
+
+
+def _is_sound(figure: Figure, one: Floats) -> bool:
+    for measure in figure.measures:
+        value = one[measure.name]
+        if measure.kind == "count" and abs(value - round(value)) > WHOLE:
+            return False
+        if not (measure.signed or value > 0):
+            return False
+    return all(in_floats(limit.expression, one) > 0 for limit in figure.constraints)

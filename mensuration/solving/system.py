@@ -1,0 +1,185 @@
+"""Equations without a closed form: their unknowns as numbers whose digits are proven.
+
+At the working precision the unknowns are enclosed by Krawczyk's operator (R. Krawczyk, Computing 4, 1969): it maps
+a box into itself only if the equations have exactly one solution there.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from fractions import Fraction
+from functools import cached_property, partial
+from itertools import product
+from math import inf
+
+from flint import arb, arb_mat, ctx
+
+from mensuration.catalogue.figure import Figure
+from mensuration.expressions import ExpressionError, Quantity, Scope, evaluate, parse
+from mensuration.expressions.floats import Floats
+from mensuration.expressions.slopes import Slope, in_slopes
+from mensuration.numbers import Real, TooDeep
+from mensuration.numbers.proof import precision
+from mensuration.solving.forms import Form
+from mensuration.units import ANGLE, Kind
+
+PROOF_BITS = 160
+APPROACHES = 16
+WIDENINGS = 6
+NEAR = 1e-6
+LARGEST = 10**9  # denominator of a fraction that is taken for the exact value
+SMALL = 1000
+
+
+@dataclass(frozen=True, eq=False)
+class System:
+    """What is known, the unknowns, the forms that lead on from both, and equations that must hold (left = right)."""
+
+    figure: Figure
+    values: Mapping[str, Quantity]
+    unknowns: tuple[str, ...]
+    forms: tuple[Form, ...]
+    equations: tuple[Form, ...]
+    pi: Real
+
+    def solved(self, near: Floats) -> list[Quantity] | None:
+        """The unknowns near these values: exact where simple exact values fit; None where nothing can be proven.
+
+        Where two solutions meet, nothing can be enclosed: there only exact values are proven.
+        """
+        start = [near[name] for name in self.unknowns]
+        size = max(abs(x) for x in start)
+        with precision(PROOF_BITS):
+            balls = self._enclosed(start)
+            if balls is not None and any(abs(b - x) > NEAR * size for b, x in zip(balls, start, strict=True)):
+                return None
+            exact = (
+                self._exact([_simple_in(ball) for ball in balls]) if balls else self._where_two_meet(start)
+            )
+        if exact is not None or balls is None:
+            return exact
+        found: dict[int, list[arb]] = {PROOF_BITS: balls}
+
+        def ball_of(index: int) -> arb:
+            if ctx.prec not in found:
+                found[ctx.prec] = self._enclosed(start) or [arb(x, inf) for x in start]
+            return found[ctx.prec][index]
+
+        return [
+            Quantity(Real(None, partial(ball_of, index), *(q.value for q in self.values.values())), kind)
+            for index, kind in enumerate(self._kinds)
+        ]
+
+    @cached_property
+    def _kinds(self) -> list[Kind]:
+        plain = any(quantity.kind.plain for quantity in self.values.values())
+        length = Kind(plain=1) if plain else Kind(length=1)
+        measures = [self.figure.measure(name) for name in self.unknowns]
+        return [ANGLE if m is not None and m.kind == "angle" else length for m in measures]
+
+    def _enclosed(self, start: list[float]) -> list[arb] | None:
+        """The unknowns at the working precision in force."""
+        bits, count = ctx.prec, len(start)
+        size = max(abs(x) for x in start)
+        middle = [arb(x) for x in start]
+        inverse = _inverse(self._slopes(middle))
+        if inverse is None:
+            return None
+        for _ in range(APPROACHES):
+            steps = [step.mid() for step in (inverse * arb_mat(count, 1, self._off(middle))).entries()]
+            middle = [arb((x - step).mid()) for x, step in zip(middle, steps, strict=True)]
+            if all(abs(step) < arb(2) ** (10 - bits) * size for step in steps):
+                break
+        newton = inverse * arb_mat(count, 1, self._off(middle))
+        unit = arb_mat(count, count, [int(i == j) for i in range(count) for j in range(count)])
+        widest = [(abs(x) + (size if x == 0 else 0)) * arb(2) ** (12 - bits) for x in middle]
+        for _ in range(WIDENINGS):
+            box = [arb(x.mid(), r.upper()) for x, r in zip(middle, widest, strict=True)]
+            spread = unit - inverse * arb_mat(count, count, self._slopes(box))
+            away = spread * arb_mat(count, 1, [b - x for b, x in zip(box, middle, strict=True)])
+            image = [middle[i] - newton[i, 0] + away[i, 0] for i in range(count)]
+            if all(b.contains_interior(k) for b, k in zip(box, image, strict=True)):
+                return image
+            widest = [16 * r for r in widest]
+        return None
+
+    def _slopes(self, at: list[arb]) -> list[arb]:
+        """Each equation's slopes by the unknowns, at a point or over a box: equation by equation."""
+        columns = [self._followed(at, axis) for axis in range(len(at))]
+        return [column[row].slope for row in range(len(at)) for column in columns]
+
+    def _off(self, at: list[arb]) -> list[arb]:
+        """By how much each equation is off."""
+        return [each.value for each in self._followed(at, 0)]
+
+    def _followed(self, at: list[arb], axis: int) -> list[Slope]:
+        """The difference between each equation's sides, with its slope along one of the unknowns."""
+        nought, one = arb(0), arb(1)
+        found = {name: Slope(quantity.value.ball(), nought) for name, quantity in self.values.items()}
+        found["pi"] = Slope(self.pi.ball(), nought)
+        for other, (name, ball) in enumerate(zip(self.unknowns, at, strict=True)):
+            found[name] = Slope(ball, one if other == axis else nought)
+        for quantity, formula in self.forms:
+            found[quantity] = in_slopes(formula, ctx.prec)(found)
+        return [found[left] - in_slopes(right, ctx.prec)(found) for left, right in self.equations]
+
+    def _exact(self, candidates: list[list[Real]]) -> list[Quantity] | None:
+        """The first combination of these values with which the equations hold exactly."""
+        for values in product(*candidates):
+            quantities = [Quantity(value, kind) for value, kind in zip(values, self._kinds, strict=True)]
+            if self._fits(quantities):
+                return quantities
+        return None
+
+    def _where_two_meet(self, start: list[float]) -> list[Quantity] | None:
+        """Simple exact values, if the equations hold for them and not for others as well."""
+        exact = self._exact([_simple_near(x) for x in start])
+        if exact is None:
+            return None
+        aside = Quantity(Real.of(1 + Fraction(1, SMALL)))
+        others = [q.times(aside) for q in exact]
+        moved = [[*exact[:i], others[i], *exact[i + 1 :]] for i in range(len(exact))]
+        return None if any(self._fits(values) for values in (*moved, others)) else exact
+
+    def _fits(self, exact: list[Quantity]) -> bool:
+        """Whether the equations hold exactly with these values."""
+        found = {**self.values, **dict(zip(self.unknowns, exact, strict=True))}
+        scope = Scope(lambda path: found.get(path.text), list, self.pi)
+        try:
+            for quantity, formula in self.forms:
+                found[quantity] = evaluate(parse(formula), scope)
+            sides = [
+                (found[left].value, evaluate(parse(right), scope).value) for left, right in self.equations
+            ]
+        except (ExpressionError, ZeroDivisionError, TooDeep):
+            return False
+        return all(a.exact is not None and b.exact is not None and a.same_as(b) for a, b in sides)
+
+
+def _inverse(slopes: list[arb]) -> arb_mat | None:
+    """The inverse of the square matrix of the slopes' middles; None where it has none."""
+    count = round(len(slopes) ** 0.5)
+    try:
+        return arb_mat(count, count, [arb(slope.mid()) for slope in slopes]).inv().mid()
+    except ZeroDivisionError:
+        return None
+
+
+def _simple_in(ball: arb) -> list[Real]:
+    """Fractions and roots of fractions in a narrow ball, so simple that none lies there by chance."""
+    found = []
+    for power, of in ((1, ball), (2, ball * ball)):
+        mantissa, exponent = (int(part) for part in of.mid().man_exp())
+        fraction = (Fraction(mantissa) * Fraction(2) ** exponent).limit_denominator(LARGEST)
+        if of.contains(arb(fraction.numerator) / fraction.denominator):
+            found.append(Real.of(fraction) if power == 1 else Real.of(fraction).sqrt())
+    return found[:1]
+
+
+def _simple_near(x: float) -> list[Real]:
+    """The fraction and the root of a fraction next to a float, with small denominators."""
+    return [
+        Real.of(Fraction(x).limit_denominator(SMALL)),
+        Real.of(Fraction(x * x).limit_denominator(SMALL)).sqrt(),
+    ]
