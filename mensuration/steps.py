@@ -9,7 +9,6 @@ from mensuration.catalogue import Figure
 from mensuration.expressions import Path, Quantity, parse, paths
 from mensuration.expressions.write import Leaf, Written, write
 from mensuration.solving import Solution, Step
-from mensuration.solving.faults import listed
 from mensuration.solving.forms import Form
 from mensuration.telling import Teller, told
 
@@ -58,10 +57,9 @@ def _by_trial(part: Solved, step: Step, teller: Teller) -> dict[str, Any]:
     symbol, number = symbol_of(part), number_of(part, teller)
 
     unknown = symbol(Path((step.quantity,)))
-    names = [measure.title for measure in map(part.solution.figure.measure, step.together) if measure]
     formula = _equal(step.equations, symbol, symbol)
     if step.together and step.quantity != step.together[0]:
-        with_it = f"(together with the {names[0]})"
+        with_it = f"(together with the {part.solution.figure.title_of(step.together[0])})"
         numbers = Written(rf"\text{{{with_it}}}\quad {unknown.tex}", f"{with_it} {unknown.text}")
         return {"formula": told(formula), "numbers": told(numbers)}
     before = part.solution.steps[: part.solution.steps.index(step)]
@@ -70,10 +68,12 @@ def _by_trial(part: Solved, step: Step, teller: Teller) -> dict[str, Any]:
     def placed(path: Path) -> Written:
         return number(path) if path.text in known else symbol(path)
 
-    who = f"{listed(names, 'and')} together, " if names else ""
-    how = f"(no closed form: {who}by trial)"
-    put, by = _equal(step.equations, placed, placed, times=True), _equal(step.by, symbol, placed, times=True)
-    shown = 0 < len(step.by) <= SHOWN_FORMS
+    how = "(together, by trial)" if step.together else "(no closed form: by trial)"
+    forms = tuple(
+        form for form in step.by if write(parse(form[1]), symbol).tex != symbol(Path((form[0],))).tex
+    )
+    put, by = _equal(step.equations, placed, placed, times=True), _equal(forms, symbol, placed, times=True)
+    shown = 0 < len(forms) <= SHOWN_FORMS
     with_tex, with_text = (rf"\ \text{{with}}\ {by.tex}", f" with {by.text}") if shown else ("", "")
     numbers = Written(
         rf"{put.tex}{with_tex}\ \text{{{how}}}\quad {unknown.tex}",
@@ -83,12 +83,13 @@ def _by_trial(part: Solved, step: Step, teller: Teller) -> dict[str, Any]:
 
 
 def _equal(forms: tuple[Form, ...], left: Leaf, right: Leaf, times: bool = False) -> Written:
-    """Quantities and their formulas as equations, one after the other."""
+    """Quantities and their formulas as equations, one below the other."""
     sides = [(write(parse(one), left), write(parse(two), right, times=times)) for one, two in forms]
-    return Written(
-        r",\ ".join(f"{one.tex} = {two.tex}" for one, two in sides),
-        ", ".join(f"{one.text} = {two.text}" for one, two in sides),
-    )
+    text = ", ".join(f"{one.text} = {two.text}" for one, two in sides)
+    if len(sides) == 1:
+        return Written(" = ".join(side.tex for side in sides[0]), text)
+    rows = r" \\ ".join(f"{one.tex} &= {two.tex}" for one, two in sides)
+    return Written(rf"\begin{{aligned}}{rows}\end{{aligned}}", text)
 
 
 def _written(part: Solved, quantity: str, formula: str, teller: Teller) -> dict[str, Any]:

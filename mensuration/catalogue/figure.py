@@ -226,6 +226,11 @@ class Figure:
     def measure(self, name: str) -> Measure | None:
         return next((m for m in self.measures if m.name == name), None)
 
+    def title_of(self, name: str) -> str:
+        """A measure's name as people read it."""
+        measure = self.measure(name)
+        return name if measure is None else measure.title
+
 
 @dataclass(frozen=True, kw_only=True, eq=False)
 class PlaneFigure(Figure):

@@ -41,14 +41,16 @@ def too_little(figure: Figure, values: Iterable[str]) -> str:
     usual = [name for name in figure.usual if name not in known]
     others = [name for name in titles if name not in known and name not in usual]
     if not known:
-        return f"a {figure.title.lower()} needs its {listed([titles[name] for name in usual], 'and')}"
+        return (
+            f"a {figure.title.lower()} needs its {listed([figure.title_of(name) for name in usual], 'and')}"
+        )
     alone = [name for name in (*usual, *others) if _settles(figure, {*known, name})]
     if alone:
         return f"one more measurement is needed: {listed([titles[n] for n in alone[:MOST_NAMED]], 'or')}"
     for count in range(2, MOST_MORE + 1):
         for more in combinations((*usual, *others), count):
             if _settles(figure, {*known, *more}):
-                names = listed([titles[name] for name in more], "and")
+                names = listed([figure.title_of(name) for name in more], "and")
                 return f"{COUNTS[count]} more measurements are needed, such as {names}"
     return "more measurements are needed"
 

@@ -85,5 +85,5 @@ class Solution:
                 path.append(step)
                 needed |= inputs(step.formula)
                 if step.equations:
-                    needed |= self.given
+                    needed |= {*self.given, *step.together}
         return path[::-1]

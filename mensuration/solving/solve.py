@@ -13,7 +13,7 @@ from mensuration.expressions import ExpressionError, Quantity, Scope, evaluate, 
 from mensuration.expressions.floats import Floats, in_floats
 from mensuration.numbers import Real
 from mensuration.numbers.rounding import Rounding, round_by
-from mensuration.solving.faults import SolvingError, clash, too_little
+from mensuration.solving.faults import SolvingError, clash, listed, too_little
 from mensuration.solving.forms import MOST_PLANS, inputs, reached
 from mensuration.solving.search import basis, sufficient
 from mensuration.solving.solution import USUAL_CHOICE, Solution, Step
@@ -143,15 +143,18 @@ def _by_trial(
         says = f"no {figure.title.lower()} was found that has these measurements{whole}"
         raise SolvingError("contradiction" if clash else "impossible", says)
     first, *others = (
-        [(_tried(name, trial), value) for name, value in trial.values.items()] for trial in found
+        [(_tried(figure, name, trial), value) for name, value in trial.values.items()] for trial in found
     )
     waiting += [state.beside(steps) for steps in others]
     return first
 
 
-def _tried(name: str, trial: Trial) -> Step:
+def _tried(figure: Figure, name: str, trial: Trial) -> Step:
     together = tuple(trial.values) if len(trial.values) > 1 else ()
-    return Step(name, name, "no closed form: found by trial", None, trial.equations, trial.by, together)
+    source = "no closed form: found by trial"
+    if together:
+        source = f"no closed form: {listed([figure.title_of(each) for each in together], 'and')} found together, by trial"
+    return Step(name, name, source, None, trial.equations, trial.by, together)
 
 
 def _same(one: Solution, two: Solution) -> bool:
@@ -213,13 +216,8 @@ def _worked(figure: Figure, step: Step, scope: Scope) -> Quantity:
     except ExpressionError:
         raise SolvingError(
             "impossible",
-            f"no {figure.title.lower()} has these measurements: its {_title(figure, step.quantity)} would not be real",
+            f"no {figure.title.lower()} has these measurements: its {figure.title_of(step.quantity)} would not be real",
         ) from None
-
-
-def _title(figure: Figure, name: str) -> str:
-    measure = figure.measure(name)
-    return measure.title if measure is not None else name
 
 
 def _check_signs(figure: Figure, given: Mapping[str, Quantity]) -> None:

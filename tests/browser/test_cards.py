@@ -134,6 +134,18 @@ def test_a_given_can_be_slid_by_keyboard(card: Card) -> None:
     expect(card.field("radius")).to_have_value("1.52")
 
 
+def test_two_unknowns_are_found_together(card: Card) -> None:
+    """A segment by area and perimeter, neither of which alone says anything of its radius."""
+    card.open("segment").give(area="8", perimeter="12").expect_found("radius", "2.46 m")
+    chord, height = (card.page.locator(f"[data-step={name}]") for name in ("chord", "height"))
+    expect(chord).to_contain_text("no closed form: chord and height found together, by trial")
+    expect(height).to_contain_text("(together with the chord)")
+    card.expect_found("height", "2.15 m")
+    assert card.page.evaluate("() => document.documentElement.scrollHeight") <= 801  # only the panels scroll
+    card.give(area="80")
+    expect(card.page.locator(".says").first).to_contain_text("No segment was found")
+
+
 def test_a_sector_agrees_with_itself(card: Card) -> None:
     page = card.open("sector").give(radius="5.5", angle="110").page
     page.get_by_role("tab", name="Agreement").click()

@@ -207,6 +207,15 @@ def test_trial_shows_the_equation_and_what_else_hangs_on_it() -> None:
         assert isclose(2 * float(sympy.pi) * r * (r + h), 13, rel_tol=1e-12)
 
 
+def test_what_is_found_together_shows_its_equations_once() -> None:
+    told = card("segment", area="8", perimeter="12")
+    chord, height = told["solutions"][0]["steps"][:2]
+    assert chord["source"] == height["source"] == "no closed form: chord and height found together, by trial"
+    assert chord["numbers"]["text"].endswith("(together, by trial), chord")
+    assert height["numbers"]["text"] == "(together with the chord) height"
+    assert (chord["path"], height["path"]) == ([0], [0, 1])
+
+
 def test_the_gallery_has_every_figure_with_a_picture_and_its_formulas() -> None:
     rows = sheet()
     assert {row["name"] for row in rows} == set(figures()) == {row["name"] for row in gallery()}

@@ -358,3 +358,15 @@ def test_a_measure_found_by_trial_is_told_as_an_equation() -> None:
     assert chord["formula"]["text"].startswith("area = angle / ")
     assert chord["numbers"]["text"].startswith("3 m² = ")
     assert chord["numbers"]["text"].endswith("(no closed form: by trial), chord")
+
+
+def test_measures_found_together_are_told_by_all_their_equations() -> None:
+    results = evaluate_document(problem(part("cap", "segment", area="8", perimeter="12")))
+    assert results["complaints"] == []
+    straight, arc = results["figures"]["fig"]["tallies"]["perimeter"]["entries"]
+    assert arc["steps"][0]["quantity"] == straight["edge"] == "chord"
+    chord = straight
+    assert chord["formula"]["text"].endswith(", perimeter = chord + arc")
+    assert chord["formula"]["tex"].startswith(r"\begin{aligned}A &= ")
+    assert "12 m = chord + arc with radius = height / 2 + chord² / (8 × height), " in chord["numbers"]["text"]
+    assert chord["numbers"]["text"].endswith("(together, by trial), chord")

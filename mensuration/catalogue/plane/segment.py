@@ -91,8 +91,8 @@ FIGURE = PlaneFigure(
     standing={"chord": "3", "height": "1"},
     spans=(
         Span("chord", _LEFT, _RIGHT),
-        Span("height", ("0", "0"), ("0", "height"), side=0, always=False),
-        Span("radius", _CENTRE, _RIGHT, side=0, unless="chord"),
+        Span("height", ("0", "0"), ("0", "height"), side=0),
+        Span("radius", _CENTRE, _RIGHT, side=0, always=False),
     ),
     angles=(Angle("angle", _CENTRE, _RIGHT, _LEFT),),
     grips=(

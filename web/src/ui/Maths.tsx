@@ -63,7 +63,7 @@ export const Maths = memo(function Maths({ maths, className = "", onGiven }: Pro
   };
 
   return (
-    <span className={className}>
+    <span className={`relative ${className}`}>
       <span
         ref={place}
         aria-hidden={onGiven ? undefined : true}
