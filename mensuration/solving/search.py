@@ -10,21 +10,22 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from functools import lru_cache
+from itertools import combinations
 from math import pi
 
 import numpy as np
 
 from mensuration.catalogue.figure import FEWEST_EDGES, Figure, Measure
 from mensuration.expressions.floats import Array, Floats, in_arrays, in_floats
-from mensuration.solving.forms import Form, forms_behind, plan_from
+from mensuration.solving.forms import MOST_PLANS, Form, forms_behind, plan_from, variants
 from mensuration.units import POWERS
 
-STARTS = 64  # for one unknown, and half as many more for each further one
-ROUNDS = 30
+STARTS = 96  # for one unknown, and twice as many for each further one
+ROUNDS = 24
 DIFFERENCE = 1e-7
 CENTRAL = 1e-5
 LONGEST_STEP = 3.0
-HOPELESS = 1e8
+HOPELESS = 1e3
 MET = 1e-24
 STILL = 1e-9
 NEARLY_MET = 1e-16
@@ -48,7 +49,7 @@ def sufficient(figure: Figure, known: frozenset[str]) -> bool:
     free = basis(figure)
     if len(known) < len(free):
         return False
-    space = _Space(figure, {"pi": pi}, tuple(sorted(known)), 1.0)
+    space = _Space(figure, free, {"pi": pi}, tuple(sorted(known)), 1.0)
     points = space.starts(POINTS)
     with np.errstate(all="ignore"):
         ahead, back = (
@@ -73,9 +74,10 @@ def figures_with(figure: Figure, known: Floats, given: frozenset[str]) -> list[F
         for m in figure.measures
         if m.name in known and m.kind in POWERS
     ]
-    fixed = {name: known[name] for name in ("pi", *basis(figure)) if name in known}
+    start = _basis_round(figure, frozenset(known))
+    fixed = {name: known[name] for name in ("pi", *start) if name in known}
     targets = tuple(m.name for m in figure.measures if m.name in given and m.name not in fixed)
-    space = _Space(figure, fixed, targets, max(lengths, default=1.0))
+    space = _Space(figure, start, fixed, targets, max(lengths, default=1.0))
     if len(targets) < len(space.free):
         return []
     with np.errstate(all="ignore"):
@@ -83,14 +85,35 @@ def figures_with(figure: Figure, known: Floats, given: frozenset[str]) -> list[F
     return _told_apart(figure, space, met)
 
 
-class _Space:
-    """The unknowns of a figure's basis, each on a scale on which every number from -∞ to ∞ stands for a value."""
+@lru_cache(maxsize=MOST_PLANS)
+def _basis_round(figure: Figure, known: frozenset[str]) -> tuple[str, ...]:
+    """A basis of which only one measurement is unknown, where there is one without a choice of two; else the usual."""
+    usual = basis(figure)
+    everything = {m.name for m in figure.measures}
+    if len(everything & {*usual} - known) > 1:
+        lines = [
+            m.name for m in figure.measures if m.kind in ("length", "angle", "count") and m.name not in known
+        ]
+        for some in combinations(sorted(everything & known), len(usual) - 1):
+            for one in lines:
+                plan = plan_from(figure, {*some, one})
+                if {*some, one, *(name for name, _ in plan)} >= everything and len(
+                    variants(figure, plan)
+                ) == 1:
+                    return (*some, one)
+    return usual
 
-    def __init__(self, figure: Figure, fixed: Floats, targets: tuple[str, ...], size: float) -> None:
-        self.figure, self.fixed, self.targets, self.size = figure, fixed, targets, size
+
+class _Space:
+    """The unknowns of a basis of a figure, each on a scale on which every number from -∞ to ∞ stands for a value."""
+
+    def __init__(
+        self, figure: Figure, start: tuple[str, ...], fixed: Floats, targets: tuple[str, ...], size: float
+    ) -> None:
+        self.fixed, self.targets, self.size = fixed, targets, size
         self.measures: Mapping[str, Measure] = {m.name: m for m in figure.measures}
-        self.free = [name for name in basis(figure) if name not in fixed]
-        self.plan: list[Form] = plan_from(figure, set(basis(figure)))
+        self.free = [name for name in start if name not in fixed]
+        self.plan: list[Form] = plan_from(figure, start)
         forms = dict(self.plan)
         behind = [forms_behind(self.plan, name, forms.get(name, name)) for name in targets]
         self.needed = [form for form in self.plan if any(form in some for some in behind)]
@@ -155,7 +178,7 @@ class _Space:
 def _descend(space: _Space, wanted: Array) -> Array:
     """The points at which all targets are met, reached from all starts side by side."""
     unknowns = len(space.free)
-    points = space.starts(STARTS * (1 + unknowns) // 2)
+    points = space.starts(STARTS * 2 ** (unknowns - 1))
     off = space.measured(points) - wanted
     damping = np.full(len(points), 1e-3)
     met = []

@@ -321,13 +321,15 @@ def _check_agreement(
 
 @lru_cache(maxsize=MOST_PLANS)
 def _independent(figure: Figure, given: frozenset[str]) -> bool:
-    """Whether none of the given quantities follows from the others by any form."""
-    return not any(name in reached(figure, given - {name}) for name in given)
+    """Whether none of the given quantities follows from the others."""
+    return len(given) <= len(basis(figure)) and not any(
+        name in reached(figure, given - {name}) for name in given
+    )
 
 
 def _has_second(figure: Figure, step: Step) -> bool:
-    """Whether a step was found by trial, or had another value beside the one that was taken."""
-    return bool(step.equations) or any(
+    """Whether a step had another value beside the one that was taken."""
+    return any(
         step.formula in (relation.second.get(step.quantity), relation.forms.get(step.quantity))
         for relation in figure.relations
         if step.quantity in relation.second

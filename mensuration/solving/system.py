@@ -62,9 +62,10 @@ class System:
         found: dict[int, list[arb]] = {PROOF_BITS: balls}
 
         def ball_of(index: int) -> arb:
-            if ctx.prec not in found:
-                found[ctx.prec] = self._enclosed(start) or [arb(x, inf) for x in start]
-            return found[ctx.prec][index]
+            enough = min((bits for bits in found if bits >= ctx.prec), default=ctx.prec)
+            if enough not in found:
+                found[enough] = self._enclosed(start) or [arb(x, inf) for x in start]
+            return found[enough][index]
 
         return [
             Quantity(Real(None, partial(ball_of, index), *(q.value for q in self.values.values())), kind)

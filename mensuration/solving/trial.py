@@ -110,7 +110,7 @@ def _together(
 ) -> Trial | None:
     """All unknowns of the basis at once, by as many of the givens."""
     unknowns = tuple(name for name in basis(figure) if name not in values)
-    plan = plan_from(figure, set(basis(figure)))
+    plan = plan_from(figure, basis(figure))
     choices = combinations(_equations(figure, given), len(unknowns))
     for equations in islice(choices, MOST_TOGETHER):
         behind = {form for equation in equations for form in forms_behind(plan, *equation)}
@@ -124,7 +124,7 @@ def _together(
 
 def _equations(figure: Figure, given: frozenset[str]) -> list[Form]:
     """What the givens beside the basis say of it."""
-    forms = dict(plan_from(figure, set(basis(figure))))
+    forms = dict(plan_from(figure, basis(figure)))
     return [(m.name, forms[m.name]) for m in figure.measures if m.name in given and m.name in forms]
 
 
