@@ -19,6 +19,7 @@ class Kind(NamedTuple):
     plain: int = 0
     angle: int = 0
 
+    @lru_cache(maxsize=1000)  # noqa: B019 - kinds are few
     def times(self, other: Kind, sign: int = 1) -> Kind:
         return Kind(
             self.length + sign * other.length,
@@ -26,6 +27,7 @@ class Kind(NamedTuple):
             self.angle + sign * other.angle,
         )
 
+    @lru_cache(maxsize=1000)  # noqa: B019
     def power(self, exponent: int) -> Kind:
         return Kind(*(a * exponent for a in self))
 

@@ -24,6 +24,7 @@ from mensuration.expressions.quantity import Quantity
 from mensuration.numbers import PI, UNIT, Exact, NotClosed, Real, angles
 from mensuration.units import ANGLE, NUMBER, UNITS
 
+HALF = Fraction(1, 2)
 MAX_EXPONENT = 64
 MAX_BITS = 4096
 
@@ -64,26 +65,29 @@ def evaluate(node: Node, scope: Scope) -> Quantity:
             if operator == "/":
                 return a.over(b)
             return a.plus(b, 1 if operator == "+" else -1)
+        case Power(base, Number(power)):
+            return _power(evaluate(base, scope), power)
         case Power(base, exponent):
-            return _power(evaluate(base, scope), evaluate(exponent, scope))
+            value = evaluate(exponent, scope)
+            return _power(evaluate(base, scope), value.value.rational if value.kind == NUMBER else None)
         case Call(function, arguments):
             return _call(function, [evaluate(argument, scope) for argument in arguments])
 
 
-def _power(base: Quantity, exponent: Quantity) -> Quantity:
-    power = exponent.value.rational if exponent.kind == NUMBER else None
+def _power(base: Quantity, power: Fraction | None) -> Quantity:
     if power is None:
         raise ExpressionError("power", "a power must be a plain number")
-    if power == Fraction(1, 2):
-        return _root(base)
     if power.denominator != 1:
+        if power == HALF:
+            return _root(base)
         raise ExpressionError("power", "a power must be a whole number (or 1/2 for a square root)")
+    whole = power.numerator
     bits = 1 if base.value.exact is None else base.value.exact.bits
-    if abs(power) > MAX_EXPONENT or bits * abs(power) > MAX_BITS:
+    if abs(whole) > MAX_EXPONENT or bits * abs(whole) > MAX_BITS:
         raise ExpressionError("too-large", "this power is too large to work out")
-    if power < 0 and base.value.sign() == 0:
+    if whole < 0 and base.value.sign() == 0:
         raise ExpressionError("division-by-zero", "this divides by 0")
-    return Quantity(base.value ** int(power), base.kind.power(int(power)))
+    return Quantity(base.value**whole, base.kind.power(whole))
 
 
 def _root(of: Quantity) -> Quantity:

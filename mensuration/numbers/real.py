@@ -26,7 +26,7 @@ class Real:
     :mod:`mensuration.numbers.exact`; beyond it the number goes on as a recipe alone.
     """
 
-    __slots__ = ("_balls", "_float", "_recipe", "depth", "exact")
+    __slots__ = ("_balls", "_float", "_recipe", "_sign", "depth", "exact")
 
     def __init__(self, exact: Exact | None, recipe: Recipe | None = None, *of: Real) -> None:
         """``of`` are the numbers that the recipe uses. TooDeep when their chain grows too long."""
@@ -38,6 +38,7 @@ class Real:
         self.exact = exact
         self._recipe = recipe
         self._float: float | None = None
+        self._sign: int | None = None
         self._balls: dict[int, arb] = {}
 
     @staticmethod
@@ -160,6 +161,11 @@ class Real:
 
     def sign(self) -> int:
         """-1, 0 or 1. A number without exact form that cannot be told from 0 counts as 0."""
+        if self._sign is None:
+            self._sign = self._signed()
+        return self._sign
+
+    def _signed(self) -> int:
         if self.exact is not None:
             known = self.exact.plain_sign()
             if known is not None:

@@ -6,12 +6,13 @@ from dataclasses import dataclass
 from fractions import Fraction
 from math import floor, log10
 
-from flint import arb, fmpq
+from flint import arb
 
 from mensuration.numbers.proof import PRECISIONS, precision, prove, whole
 from mensuration.numbers.real import Real
 
 DECIMAL_FIGURES = 17
+HALF = arb(0.5)
 
 
 @dataclass(frozen=True)
@@ -58,7 +59,7 @@ def to_step(value: Real, step: Fraction) -> Fraction:
         return Fraction(sign * nearest * step.numerator, step.denominator)
 
     def count() -> arb:
-        return abs(value.ball()) / arb(fmpq(step.numerator, step.denominator)) + arb(0.5)
+        return abs(value.ball()) * step.denominator / step.numerator + HALF
 
     count_ = prove(lambda: whole(count()))
     if count_ is None:  # closer to a boundary than any precision we spend can tell

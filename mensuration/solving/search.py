@@ -8,7 +8,7 @@ squares from starts spread evenly over all proportions; nothing found here is to
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from functools import lru_cache
 from itertools import combinations
 from math import pi
@@ -17,22 +17,27 @@ import numpy as np
 
 from mensuration.catalogue.figure import FEWEST_EDGES, Figure, Measure
 from mensuration.expressions.floats import Array, Floats, in_arrays, in_floats
-from mensuration.solving.forms import MOST_PLANS, Form, forms_behind, plan_from, variants
+from mensuration.solving.forms import MOST_PLANS, Form, forms_behind, inputs, plan_from, variants
 from mensuration.units import POWERS
 
 STARTS = 96  # for one unknown, and twice as many for each further one
-ROUNDS = 24
+ROUNDS = 20
 DIFFERENCE = 1e-7
 CENTRAL = 1e-5
 LONGEST_STEP = 3.0
-HOPELESS = 1e3
+HOPELESS = 10.0
 MET = 1e-24
 STILL = 1e-9
 NEARLY_MET = 1e-16
 POINTS = 24
+FAR = 4.0
+LINES = ("length", "angle", "count")
+MOST_BASES = 4
 SURE_RANK = 1e-6
+ENOUGH = 3  # points at which the rank must be full: one may be noise
 WHOLE = 1e-6
 SAME = 1e-6
+SURELY = 1e-9
 
 
 def basis(figure: Figure) -> tuple[str, ...]:
@@ -49,7 +54,7 @@ def sufficient(figure: Figure, known: frozenset[str]) -> bool:
     free = basis(figure)
     if len(known) < len(free):
         return False
-    space = _Space(figure, free, {"pi": pi}, tuple(sorted(known)), 1.0)
+    space = _Space(figure, free, {"pi": pi}, known, 1.0)
     points = space.starts(POINTS)
     with np.errstate(all="ignore"):
         ahead, back = (
@@ -61,7 +66,7 @@ def sufficient(figure: Figure, known: frozenset[str]) -> bool:
     if not len(slopes):
         return False
     sizes = np.linalg.svd(slopes, compute_uv=False)
-    return bool((sizes[:, len(free) - 1] > SURE_RANK * sizes[:, 0]).any())
+    return int((sizes[:, len(free) - 1] > SURE_RANK * sizes[:, 0]).sum()) >= ENOUGH
 
 
 def figures_with(figure: Figure, known: Floats, given: frozenset[str]) -> list[Floats]:
@@ -74,11 +79,10 @@ def figures_with(figure: Figure, known: Floats, given: frozenset[str]) -> list[F
         for m in figure.measures
         if m.name in known and m.kind in POWERS
     ]
-    start = _basis_round(figure, frozenset(known))
-    fixed = {name: known[name] for name in ("pi", *start) if name in known}
-    targets = tuple(m.name for m in figure.measures if m.name in given and m.name not in fixed)
-    space = _Space(figure, start, fixed, targets, max(lengths, default=1.0))
-    if len(targets) < len(space.free):
+    size = max(lengths, default=1.0)
+    spaces = [_Space(figure, start, known, given, size) for start in _bases(figure, frozenset(known))]
+    space = spaces[0] if len(spaces) == 1 else max(spaces, key=_Space.soundness)
+    if len(space.targets) < len(space.free):
         return []
     with np.errstate(all="ignore"):
         met = _descend(space, space.measured_to(known))
@@ -86,40 +90,50 @@ def figures_with(figure: Figure, known: Floats, given: frozenset[str]) -> list[F
 
 
 @lru_cache(maxsize=MOST_PLANS)
-def _basis_round(figure: Figure, known: frozenset[str]) -> tuple[str, ...]:
-    """A basis of which only one measurement is unknown, where there is one without a choice of two; else the usual."""
+def _bases(figure: Figure, known: frozenset[str]) -> list[tuple[str, ...]]:
+    """Bases of which only one measurement is unknown, if they lead on without a choice of two; else the usual one."""
     usual = basis(figure)
     everything = {m.name for m in figure.measures}
-    if len(everything & {*usual} - known) > 1:
-        lines = [
-            m.name for m in figure.measures if m.kind in ("length", "angle", "count") and m.name not in known
-        ]
+    found = []
+    if len({*usual} - known) > 1:
+        lines = [m.name for m in figure.measures if m.kind in LINES and m.name not in known]
         for some in combinations(sorted(everything & known), len(usual) - 1):
             for one in lines:
                 plan = plan_from(figure, {*some, one})
                 if {*some, one, *(name for name, _ in plan)} >= everything and len(
                     variants(figure, plan)
                 ) == 1:
-                    return (*some, one)
-    return usual
+                    found.append((*some, one))
+                    break
+    return found[:MOST_BASES] or [usual]
 
 
 class _Space:
     """The unknowns of a basis of a figure, each on a scale on which every number from -∞ to ∞ stands for a value."""
 
     def __init__(
-        self, figure: Figure, start: tuple[str, ...], fixed: Floats, targets: tuple[str, ...], size: float
+        self, figure: Figure, start: tuple[str, ...], known: Floats, given: Iterable[str], size: float
     ) -> None:
-        self.fixed, self.targets, self.size = fixed, targets, size
+        self.size = size
+        self.fixed = {name: known[name] for name in ("pi", *start) if name in known}
+        self.free = [name for name in start if name not in known]
+        self.targets = [m.name for m in figure.measures if m.name in given and m.name not in self.fixed]
         self.measures: Mapping[str, Measure] = {m.name: m for m in figure.measures}
-        self.free = [name for name in start if name not in fixed]
         self.plan: list[Form] = plan_from(figure, start)
         forms = dict(self.plan)
-        behind = [forms_behind(self.plan, name, forms.get(name, name)) for name in targets]
+        behind = [forms_behind(self.plan, name, forms.get(name, name)) for name in self.targets]
         self.needed = [form for form in self.plan if any(form in some for some in behind)]
 
-    def starts(self, count: int) -> Array:
-        """Points spread evenly over all proportions, by the additive recurrence of the generalised golden ratio."""
+    def soundness(self) -> int:
+        """At how many of some starts every target has a value."""
+        with np.errstate(all="ignore"):
+            return int(np.isfinite(self.measured(self.starts(POINTS))).all(axis=1).sum())
+
+    def starts(self, count: int, far: float = 1.0) -> Array:
+        """Points spread evenly over all proportions, by the additive recurrence of the generalised golden ratio.
+
+        ``far`` stretches the logarithms of lengths, for very flat and thin figures.
+        """
         dimensions = len(self.free)
         ratio = 2.0
         for _ in range(40):
@@ -135,7 +149,7 @@ class _Space:
                 case Measure(signed=True):
                     spread[:, axis] = 6 * u - 3
                 case _:
-                    spread[:, axis] = 1 - 6 * u**1.5
+                    spread[:, axis] = (1 - 6 * u**1.5) * far
         return spread
 
     def values(self, points: Array, forms: list[Form]) -> dict[str, Array]:
@@ -178,7 +192,8 @@ class _Space:
 def _descend(space: _Space, wanted: Array) -> Array:
     """The points at which all targets are met, reached from all starts side by side."""
     unknowns = len(space.free)
-    points = space.starts(STARTS * 2 ** (unknowns - 1))
+    count = STARTS * 2 ** (unknowns - 1)
+    points = np.concatenate([space.starts(count), space.starts(count // 4, FAR)])
     off = space.measured(points) - wanted
     damping = np.full(len(points), 1e-3)
     met = []
@@ -233,4 +248,11 @@ def _is_sound(figure: Figure, one: Floats) -> bool:
             return False
         if not (measure.signed or value > 0):
             return False
-    return all(in_floats(limit.expression, one) > 0 for limit in figure.constraints)
+    return all(
+        in_floats(limit.expression, one) > -noise_in(limit.expression, one) for limit in figure.constraints
+    )
+
+
+def noise_in(expression: str, values: Floats) -> float:
+    """By how much a formula in floats may be off, at the sizes of what it names."""
+    return SURELY * (1 + max(abs(values[name]) for name in inputs(expression))) ** 3

@@ -15,13 +15,12 @@ from mensuration.numbers import Real
 from mensuration.numbers.rounding import Rounding, round_by
 from mensuration.solving.faults import SolvingError, clash, listed, too_little
 from mensuration.solving.forms import MOST_PLANS, inputs, reached
-from mensuration.solving.search import basis, sufficient
+from mensuration.solving.search import basis, noise_in, sufficient
 from mensuration.solving.solution import USUAL_CHOICE, Solution, Step
 from mensuration.solving.trial import Trial, trials
 
 MOST_SOLUTIONS = 4
 MOST_TRIED = 24
-SURELY = 1e-9  # what in floats is more than this, to the size of the numbers in it, is more than 0
 
 
 def _plainly(quantity: Quantity) -> str:
@@ -268,8 +267,7 @@ def _check_constraints(figure: Figure, values: Mapping[str, Quantity], new: set[
         if not names <= values.keys() or names.isdisjoint(new):
             continue
         floats |= {name: float(values[name].value) for name in names if name not in floats}
-        size = 1 + max(abs(floats[name]) for name in names)
-        if in_floats(constraint.expression, floats) > SURELY * size**3:
+        if in_floats(constraint.expression, floats) > noise_in(constraint.expression, floats):
             continue
         if evaluate(parse(constraint.expression), scope).value.sign() <= 0:
             raise SolvingError("out-of-range", constraint.says, constraint.at)
