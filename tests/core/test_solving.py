@@ -73,6 +73,7 @@ EXTREME = [  # each once could not be drawn, rounded or told
     ("cap", {"radius": "1000000", "surface": "1.304"}),
     ("cap", {"radius": "789", "volume": "0.002541"}),
     ("cap", {"base_radius": "5.357", "volume": "√2 + √3"}),
+    ("cap", {"base_area": "1000000", "volume": "0.035"}),
     ("cone", {"height": "0.006838", "base_area": "3"}),
     ("cone-frustum", {"lateral": "2202", "volume": "3", "bottom_area": "7.002"}),
     ("ellipse-prism", {"surface": "2", "base_area": "0.005454", "b": "8841"}),
