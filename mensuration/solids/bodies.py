@@ -11,6 +11,7 @@ from mensuration.expressions.floats import Floats, in_floats
 from mensuration.solids.space import V3, Spot
 from mensuration.solving import Solution
 
+SLIGHT = 1e-6  # of a turn
 STEPS = 72  # in which a full turn is drawn
 
 
@@ -106,15 +107,18 @@ def profile(solution: Solution, body: Turned) -> list[Stroke]:
             points: tuple[Spot, ...] = (here, end)
         else:
             centre, turn = at(run.centre), in_floats(run.turn, values)
-            radius = hypot(here[0] - centre[0], here[1] - centre[1])
-            start = atan2(here[1] - centre[1], here[0] - centre[0])
+            (x, y), (u, v) = ((spot[0] - centre[0], spot[1] - centre[1]) for spot in (here, end))
+            if abs(turn) < SLIGHT:  # as good as straight: told more exactly by its ends
+                turn = atan2(x * v - y * u, x * u + y * v) / (2 * pi)
+            radius, start = hypot(x, y), atan2(y, x)
             steps = max(8, ceil(abs(turn) * STEPS))
+            halves = [pi * turn * k / steps for k in range(1, steps)]
             between = tuple(
                 (
-                    centre[0] + radius * cos(start + 2 * pi * turn * k / steps),
-                    centre[1] + radius * sin(start + 2 * pi * turn * k / steps),
+                    here[0] - 2 * radius * sin(half) * sin(start + half),
+                    here[1] + 2 * radius * sin(half) * cos(start + half),
                 )
-                for k in range(1, steps)
+                for half in halves
             )
             points = (here, *between, end)
         strokes.append(Stroke(run, points))
