@@ -8,7 +8,7 @@ from math import dist
 from typing import Any
 
 from mensuration.catalogue import PlaneFigure, Solid
-from mensuration.catalogue.figure import XYZ, Stretch
+from mensuration.catalogue.figure import XYZ, Raised, Stretch
 from mensuration.expressions import Quantity
 from mensuration.plane import Placement, place
 from mensuration.plane.edges import around
@@ -134,9 +134,21 @@ def _stretches(solution: Solution, drawn: Sketch) -> list[tuple[Stretch, tuple[V
         return point(solution.floats, xyz)
 
     found = [(stretch, (at(stretch.start), at(stretch.end))) for stretch in figure.stretches]
+    if isinstance(figure.body, Raised):
+        height = solution.floats[figure.body.height]
+        found = [(stretch, _clear(stretch, ends, height, drawn)) for stretch, ends in found]
     if drawn.upright is not None:
         found.append((Stretch("height", ("0",) * 3, ("0",) * 3, -1), drawn.upright))
     return found
+
+
+def _clear(stretch: Stretch, ends: tuple[V3, V3], height: float, drawn: Sketch) -> tuple[V3, V3]:
+    """The ends on top of a raised body, or below it where the dimension line would stand across its side."""
+    (left, _), (right, _) = (drawn.view.seen(end) for end in ends)
+    if stretch.side * (right - left) >= 0:
+        return ends
+    (x, y, z), (u, v, w) = ends
+    return (x, y, z - height), (u, v, w - height)
 
 
 def _span(

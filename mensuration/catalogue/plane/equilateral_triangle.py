@@ -41,6 +41,8 @@ FIGURE = PlaneFigure(
     spans=(
         Span("side", ("0", "0"), ("side", "0")),
         Span("height", ("side / 2", "0"), _TOP, side=0, always=False),
+        Span("inradius", ("side / 2", "height / 3"), ("side / 4", "height / 2"), side=0, always=False),
+        Span("circumradius", ("side / 2", "height / 3"), ("0", "0"), side=0, always=False),
     ),
     grips=(Grip(("side", "0"), (("side", "x", "1"),)),),
     feet={"height": (("side / 2", "0"), ("side", "0"), _TOP)},

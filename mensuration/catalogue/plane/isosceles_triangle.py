@@ -119,6 +119,14 @@ FIGURE = PlaneFigure(
         Span("base", ("0", "0"), ("base", "0")),
         Span("height", ("base / 2", "0"), _APEX, side=0, unless="leg"),
         Span("leg", ("base", "0"), _APEX, always=False, other=(_APEX, ("0", "0"))),
+        Span(
+            "inradius",
+            ("base / 2", "inradius"),
+            ("base^2 / (4 leg)", "base height / (2 leg)"),
+            side=0,
+            always=False,
+        ),
+        Span("circumradius", ("base / 2", "height - circumradius"), ("0", "0"), side=0, always=False),
     ),
     angles=(
         Angle("apex", _APEX, ("0", "0"), ("base", "0")),

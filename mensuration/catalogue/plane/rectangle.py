@@ -84,6 +84,7 @@ FIGURE = PlaneFigure(
         Span("width", ("0", "0"), ("width", "0"), other=(("width", "height"), ("0", "height"))),
         Span("height", ("width", "0"), ("width", "height"), other=(("0", "height"), ("0", "0"))),
         Span("diagonal", ("0", "0"), ("width", "height"), side=0, always=False),
+        Span("circumradius", ("width / 2", "height / 2"), ("width", "0"), side=0, always=False),
     ),
     grips=(
         Grip(("width", "height"), (("width", "x", "1"), ("height", "y", "1"))),

@@ -81,6 +81,7 @@ FIGURE = PlaneFigure(
         Span("d1", _LEFT, _RIGHT, side=0, unless="side"),
         Span("d2", _BOTTOM, _TOP, side=0, unless="side"),
         Span("side", _BOTTOM, _RIGHT, always=False, other=(_TOP, _LEFT)),
+        Span("inradius", ("0", "0"), ("d1 d2^2 / (8 side^2)", "-d1^2 d2 / (8 side^2)"), side=0, always=False),
     ),
     angles=(Angle("angle", _LEFT, _BOTTOM, _TOP),),
     grips=(

@@ -138,6 +138,8 @@ FIGURE = PlaneFigure(
         Span("height", ("0", "height"), ("0", "0")),
         Span("hypotenuse", ("base", "0"), ("0", "height"), always=False),
         Span("altitude", ("0", "0"), _FOOT, side=0, always=False),
+        Span("inradius", ("inradius", "inradius"), ("inradius", "0"), side=0, always=False),
+        Span("circumradius", ("base / 2", "height / 2"), ("0", "0"), side=0, always=False),
     ),
     grips=(
         Grip(("base", "0"), (("base", "x", "1"),)),

@@ -36,6 +36,8 @@ FIGURE = PlaneFigure(
     spans=(
         Span("side", ("0", "0"), ("side", "0"), other=(("0", "side"), ("0", "0"))),
         Span("diagonal", ("0", "0"), ("side", "side"), side=0, always=False),
+        Span("circumradius", ("side / 2", "side / 2"), ("side", "0"), side=0, always=False),
+        Span("inradius", ("side / 2", "side / 2"), ("side", "side / 2"), side=0, always=False),
     ),
     grips=(Grip(("side", "side"), (("side", "x", "1"),)),),
     right_angles=(

@@ -231,6 +231,8 @@ FIGURE = PlaneFigure(
         Span("b", ("offset", "height"), ("0", "0"), always=False),
         Span("height", ("offset", "0"), ("offset", "height"), side=0, always=False),
         Span("offset", ("0", "0"), ("offset", "0"), side=1, always=False),
+        Span("inradius", ("(b + c - a) / 2", "inradius"), ("(b + c - a) / 2", "0"), side=0, always=False),
+        Span("circumradius", ("base / 2", "circumradius cos(C)"), ("0", "0"), side=0, always=False),
         Span("height_a", ("0", "0"), _FOOT_A, side=0, always=False),
         Span("height_b", ("base", "0"), _FOOT_B, side=0, always=False),
         Span("median_a", ("0", "0"), ("(base + offset) / 2", "height / 2"), side=0, always=False),
