@@ -101,6 +101,13 @@ def path_working(card: Card, measure: str, teller: Teller) -> list[dict[str, str
     for step in card.solution.path_to({measure}):
         told_ = told_step(named, step, teller)
         value = teller.written(card.solution.values[step.quantity])
-        pieces = [told_["formula"], told_["numbers"], told(value)]
-        lines.append({key: " = ".join(piece[key] for piece in pieces) for key in ("tex", "text")})
+        between = (
+            {"tex": r",\quad ", "text": "; "} if step.equations else dict.fromkeys(("tex", "text"), " = ")
+        )
+        lines.append(
+            {
+                key: f"{told_['formula'][key]}{between[key]}{told_['numbers'][key]} = {told(value)[key]}"
+                for key in ("tex", "text")
+            }
+        )
     return lines

@@ -4,13 +4,15 @@ import { valueOf } from "./PathOfWorking";
 export const FORMS = { text: "Plain text", tex: "TeX", mathml: "MathML" } as const;
 export type CopyForm = keyof typeof FORMS;
 
+const EQUAL = { tex: " = ", text: " = " };
+const NEXT = { tex: ",\\quad ", text: "; " };
+
 /** The lines of a path: each formula, its numbers, its value. */
 function linesOf(steps: CardStep[]): Mathematics[] {
-  const joined = (left: Mathematics, right: Mathematics) => ({ tex: `${left.tex} = ${right.tex}`, text: `${left.text} = ${right.text}` });
-  return steps.flatMap((step) => [
-    joined(step.formula, step.numbers),
-    joined(step.symbol, valueOf(step)),
-  ]);
+  const joined = (left: Mathematics, right: Mathematics, sign = EQUAL) => ({ tex: left.tex + sign.tex + right.tex, text: left.text + sign.text + right.text });
+  return steps.flatMap((step) =>
+    step.trial ? [joined(step.formula, joined(step.numbers, valueOf(step)), NEXT)] : [joined(step.formula, step.numbers), joined(step.symbol, valueOf(step))],
+  );
 }
 
 const plainTex = (tex: string) => tex.replace(/\\htmlData\{[^}]*\}\{((?:[^{}]|\{(?:[^{}]|\{[^{}]*\})*\})*)\}/g, "$1");
