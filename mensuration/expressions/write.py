@@ -17,7 +17,7 @@ from mensuration.expressions.nodes import (
     UnitOf,
 )
 
-SUM, PRODUCT, POWER, ATOM = range(4)
+SUM, PRODUCT, JOINED, FRACTION, POWER, ATOM = range(6)  # JOINED: a product without a sign
 
 
 @dataclass(frozen=True)
@@ -90,7 +90,7 @@ def number(value: Fraction, typed: str) -> Written:
         mixed = " " in typed.strip().replace(" /", "/").replace("/ ", "/") and whole
         shown = rest if mixed else value
         tex = rf"\tfrac{{{shown.numerator}}}{{{shown.denominator}}}"
-        return Written(f"{whole}{tex}" if mixed else tex, typed, POWER)
+        return Written(f"{whole}{tex}" if mixed else tex, typed, FRACTION)
     return Written(typed, typed)
 
 
@@ -109,5 +109,8 @@ def _product(a: Written, b: Written, close: bool, unit: bool) -> Written:
         gap = "" if b.text == "deg" else " "
         return Written(f"{a.tex}{b.tex}", f"{a.text}{gap}{b.text}".replace("deg", "°"), PRODUCT)
     if close:
-        return Written(rf"{a.tex}\,{b.tex}", f"{a.text} {b.text}", PRODUCT)
+        sign = (
+            " " if a.binds >= JOINED else " × "
+        )  # else in text it would all go below the line of a quotient
+        return Written(rf"{a.tex}\,{b.tex}", f"{a.text}{sign}{b.text}", min(JOINED, a.binds, b.binds))
     return Written(rf"{a.tex} \times {b.tex}", f"{a.text} × {b.text}", PRODUCT)
