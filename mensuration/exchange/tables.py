@@ -37,15 +37,17 @@ def read_table(text: str, figure: Figure) -> dict[str, Any]:
 
     A column whose name is no quantity of the figure is kept as a note; ``expected volume`` is compared.
     """
-    lines = [line for line in text.replace("\ufeff", "").splitlines() if line.strip()]
+    text = text.replace("\ufeff", "")
+    lines = [line for line in re.split(r"\r\n|\r|\n", text) if line.strip()]
     if not lines:
         raise TableError("there is nothing here: a table needs a line of names and at least one row")
     delimiter = _delimiter(lines)
     try:
-        parted = list(csv.reader(io.StringIO("\n".join(lines)), delimiter=delimiter))
+        parted = list(csv.reader(io.StringIO(text, newline=""), delimiter=delimiter))
     except csv.Error as error:
         raise TableError(f"this text can't be read as a table: {error}") from None
-    cells = [[cell.strip()[:MAX_CELL] for cell in row] for row in parted]
+    whole = [row for row in parted if len(row) > 1 or "".join(row).strip()]  # a row of empty cells is a case
+    cells = [[cell.strip()[:MAX_CELL] for cell in row] for row in whole]
     header, body = cells[0], cells[1:]
     if len(header) > MAX_COLUMNS:
         raise TableError(f"this table has {len(header)} columns; at most {MAX_COLUMNS} can be read")

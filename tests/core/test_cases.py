@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import csv
 import io
-from math import pi
+from math import isclose, pi
 from typing import Any
 
 import pytest
@@ -169,6 +169,11 @@ TABLES = [
     ("radius\theight\n2,5\t1.5\n", [{"radius": "2.5", "height": "1.5"}]),
     ("\ufeffradius | height\r\n2 | 3\r\n\r\n", [{"radius": "2", "height": "3"}]),
     ('"radius","height"\n"2","1 1/2"\n', [{"radius": "2", "height": "1 1/2"}]),
+    (
+        "radius\theight\n2\t3\n\t\n4\t5\n",
+        [{"radius": "2", "height": "3"}, {}, {"radius": "4", "height": "5"}],
+    ),
+    ('radius,"size, in\nwords"\n2,"two\nfeet"\n', [{"radius": "2", "size, in\nwords": "two\nfeet"}]),
     ("r,h\n2,3\n", [{"radius": "2", "height": "3"}]),
     ("Radius;Lateral area\n2;\n;7\n", [{"radius": "2"}, {"lateral": "7"}]),
 ]
@@ -236,3 +241,79 @@ def test_a_written_table_is_read_back_the_same(delimiter: str, comma: bool, mark
     assert lines[2][-1] == "length must be more than 0"
     again = read_table(text, CUBOID)
     assert [{k: r[k] for k in ("size", "length", "width", "height") if k in r} for r in again["rows"]] == rows
+
+
+NAMES = ["cylinder", "cone", "cuboid", "rectangle", "ring", "square-pyramid"]
+numbers = st.integers(1, 400).map(lambda n: f"{n / 20:g}")
+
+
+@st.composite
+def tables(draw: st.DrawFn) -> tuple[str, list[str], list[dict[str, str]]]:
+    """A figure, some of its measures as columns, and rows with other cells filled in each."""
+    name = draw(st.sampled_from(NAMES))
+    measures = [m.name for m in figures()[name].measures if m.kind != "angle"]
+    columns = draw(st.lists(st.sampled_from(measures), min_size=2, max_size=4, unique=True))
+    row = st.dictionaries(st.sampled_from(columns), numbers, max_size=len(columns))
+    return name, columns, draw(st.lists(row, min_size=1, max_size=5))
+
+
+@given(table=tables())
+def test_each_row_says_what_its_card_says(table: tuple[str, list[str], list[dict[str, str]]]) -> None:
+    """A row is the card with the same givens: the same values, as many solutions, the same complaint."""
+    name, columns, rows = table
+    told = worked(name, given_columns(*columns), rows)
+    for row, cells in zip(rows, told, strict=True):
+        if not row:
+            assert (cells["cells"], cells["says"], cells["solutions"]) == ({}, None, 0)
+            continue
+        card = {"name": "pipes", "kind": "formula", "figure": name, "given": row}
+        results = evaluate_document({"format": "tilt-grid/problem", "version": 1, "figures": [card]})
+        alone = results["figures"]["pipes"]["card"]
+        assert cells["solutions"] == len(alone["solutions"])
+        assert [cells["says"]] == ([c["says"] for c in results["complaints"]] or [None])
+        for solution in alone["solutions"][:1]:
+            for measure, quantity in solution["quantities"].items():
+                cell = cells["cells"][measure]
+                assert cell["given"] == (measure in row)
+                assert isclose(cell["number"], float(quantity["decimal"]), rel_tol=1e-9)
+
+
+@given(
+    table=tables(),
+    delimiter=st.sampled_from(["comma", "semicolon", "tab"]),
+    notes=st.lists(
+        st.text(st.characters(codec="utf-8", exclude_categories=["C", "Zl", "Zp"]), max_size=12),
+        min_size=5,
+        max_size=5,
+    ),
+)
+def test_any_table_is_read_back_as_it_was_written(
+    table: tuple[str, list[str], list[dict[str, str]]], delimiter: str, notes: list[str]
+) -> None:
+    name, columns, rows = table
+    noted = [{**row, "remark": note} for row, note in zip(rows, notes, strict=False)]
+    asked = [*given_columns(*columns), {"name": "remark", "role": "note"}]
+    text = table_text(read(document(name, asked, noted)), "pipes", delimiter)
+    again = read_table(text, figures()[name])
+    assert [column["name"] for column in again["columns"]][: len(columns) + 1] == [*columns, "remark"]
+    for row, back in zip(noted, again["rows"], strict=True):
+        assert back.get("remark", "") == row["remark"].strip()
+        for column in columns:
+            if column in row:
+                assert back[column] == row[column]
+
+
+def test_a_column_made_by_a_rule_is_the_same_as_typing_it() -> None:
+    """Radius from 1 by a half, height twice the radius: volumes 2π r³."""
+    ruled = [{"name": "radius", "rule": "from 1 by 1/2"}, {"name": "height", "rule": "2 radius"}]
+    rows = worked("cylinder", ruled, [{}] * 8)
+    typed = worked(
+        "cylinder",
+        given_columns("radius", "height"),
+        [{"radius": str(1 + k / 2), "height": str(2 + k)} for k in range(8)],
+    )
+    for k, (row, other) in enumerate(zip(rows, typed, strict=True)):
+        assert isclose(row["cells"]["volume"]["number"], 2 * pi * (1 + k / 2) ** 3, rel_tol=1e-12)
+        assert [cell["number"] for cell in row["cells"].values()] == [
+            c["number"] for c in other["cells"].values()
+        ]
