@@ -233,6 +233,7 @@ def test_every_card_opens_with_its_picture_and_no_label_runs_into_another(card: 
         page = card.open(name).page
         page.get_by_role("button", name="try an example").click()
         expect(page.locator("[data-step]").first).to_be_visible()
+        expect(page.locator(".katex-error")).to_have_count(0)
         seen = page.evaluate(OVERLAPS)
         assert seen["faults"] == [], name
         assert seen["labels"] >= 1 and seen["lines"] >= 1, name
@@ -258,3 +259,52 @@ def test_a_card_fits_small_screens(card: Card, width: int, height: int) -> None:
     card.open("cuboid").give(length="4", width="2", height="3").expect_found("volume", "24 m³")
     assert card.page.evaluate("() => document.documentElement.scrollWidth") <= width + 1
     assert re.match(r"24", card.page.locator("[data-found=volume]").inner_text())
+    fields, working = (
+        card.page.get_by_role("region", name=name).bounding_box() for name in ("Quantities", "Working")
+    )
+    assert (
+        fields and working and fields["y"] + fields["height"] <= working["y"] + 1
+    )  # fields first, then what follows
+
+
+def test_the_whole_sheet_is_set_without_a_fault(page: Page) -> None:
+    """Every formula of every figure in every rearrangement, set as in print."""
+    page.goto("/cards/sheet")
+    expect(page.locator(".katex").nth(800)).to_be_attached(timeout=20_000)
+    expect(page.locator(".katex-error")).to_have_count(0)
+
+
+def test_the_keys_of_a_card_and_of_a_table_are_listed(card: Card) -> None:
+    page = card.open("cone").page
+    page.keyboard.press("?")
+    expect(page.get_by_role("dialog")).to_contain_text("go from quantity to quantity")
+    page.keyboard.press("Escape")
+    page.get_by_role("link", name="Cases", exact=True).click()
+    page.get_by_role("button", name="Keyboard shortcuts").click()
+    expect(page.get_by_role("dialog")).to_contain_text("paste a table from here on")
+    expect(page.get_by_role("dialog")).not_to_contain_text("mirror the chosen part")
+
+
+def test_a_card_by_keyboard_alone(page: Page) -> None:
+    """From the shelf to a solved cone and its other measures, with keys only."""
+    page.goto("/")
+    focus(page, "Cards")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("region", name="pointed solids")).to_be_visible()
+    focus(page, "Find a figure")
+    page.keyboard.type("funnel")
+    focus(page, "Cone")
+    page.keyboard.press("Enter")
+    focus(page, "slant height")
+    page.keyboard.type("13")
+    page.keyboard.press("Tab")
+    focus(page, "volume")
+    page.keyboard.type("100π")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("radio")).to_have_count(2)
+    found = page.locator("[data-found=radius]")
+    expect(found).to_contain_text("5 m")
+    found.focus()
+    page.keyboard.press("Enter")
+    expect(page.locator("[data-step]")).to_have_count(1)
+    expect(page.locator("[data-step=radius]")).to_contain_text("by trial")

@@ -1,6 +1,7 @@
 import type { Opened } from "../api/types";
 import { api } from "../api/client";
 import { Brand } from "../ui/Brand";
+import { Places } from "../ui/PageHeader";
 import { TextInPlace } from "../ui/TextInPlace";
 import { SettingsButton } from "../statement/SettingsButton";
 import { Shortcuts } from "./Shortcuts";
@@ -14,6 +15,7 @@ export function Header({ opened, saving }: { opened: Opened; saving: Saving }) {
   return (
     <header className="flex flex-wrap items-center gap-x-2 gap-y-1 border-b border-edge bg-sheet px-3 py-1.5 no-print">
       <Brand />
+      <Places />
       <span aria-hidden className="h-6 w-px slant bg-rule" />
       <h1 className="min-w-40 grow">
         <TextInPlace

@@ -4,6 +4,7 @@ import { NavLink, useNavigate, useParams } from "react-router";
 import { api } from "../api/client";
 import type { ProblemDocument, SheetRow } from "../api/types";
 import { BenchContext, createBenchStore, keptHere, remember, useBench, useBenchStore } from "../bench/store";
+import { Shortcuts } from "../bench/Shortcuts";
 import { UndoButtons } from "../bench/UndoButtons";
 import { useResults } from "../bench/useResults";
 import { useUndoKeys } from "../bench/useUndoKeys";
@@ -89,6 +90,7 @@ function Card({ as, name, title }: { as: Kind; name: string; title: string }) {
           Keep on the shelf
         </Button>
         {as === "card" ? <UseOnBench /> : null}
+        <Shortcuts />
       </PageHeader>
       {worked.fault ?? keep.error ? (
         <p role="alert" className="bg-alarm-wash px-4 py-1.5 text-sm text-alarm">

@@ -48,10 +48,13 @@ export function CardWork({ figure, results, complaints, old }: Props) {
   const shownWanted = told?.steps.some((step) => step.quantity === wanted) ? wanted : null;
 
   return (
-    <main className="grid min-h-0 grow lg:grid-cols-[3fr_2fr]">
-      <section className="flex min-h-0 min-w-0 flex-col border-edge lg:border-r" aria-label="Figure">
+    <main className="grid min-h-0 grow lg:grid-cols-[3fr_2fr] lg:grid-rows-[auto_minmax(0,1fr)]">
+      <section className="min-w-0 border-edge lg:border-r" aria-label="Figure">
         <Pictures title={row.title} solutions={card?.solutions ?? []} chosen={number} kept={kept} old={old} lit={lit} figure={figure} />
-        <Tabs.Root defaultValue="working" className="flex min-h-0 grow flex-col border-t border-edge bg-sheet">
+      </section>
+      <Quantities row={row} figure={figure} told={told} complaints={own} where={where} old={old} lit={lit} wanted={shownWanted} onLight={setLit} onWant={setWanted} />
+      <section className="flex min-h-0 min-w-0 flex-col border-t border-edge bg-sheet lg:col-start-1 lg:row-start-2 lg:border-r" aria-label="Working">
+        <Tabs.Root defaultValue="working" className="flex min-h-0 grow flex-col">
           <div className="flex flex-wrap items-center gap-2 border-b border-edge px-3 py-1 no-print">
             <Tabs.List className="flex gap-1" aria-label="What is told">
               <Tab value="working">Path of working</Tab>
@@ -83,7 +86,6 @@ export function CardWork({ figure, results, complaints, old }: Props) {
           ) : null}
         </Tabs.Root>
       </section>
-      <Quantities row={row} figure={figure} told={told} complaints={own} where={where} old={old} lit={lit} wanted={shownWanted} onLight={setLit} onWant={setWanted} />
     </main>
   );
 }
@@ -204,7 +206,7 @@ function Quantities({ row, figure, told, complaints, where, old, lit, wanted, on
   );
   const further = row.measures.filter((measure) => measure.further);
   return (
-    <section className="flex min-h-0 min-w-0 flex-col bg-sheet" aria-label="Quantities">
+    <section className="flex min-h-0 min-w-0 flex-col bg-sheet lg:col-start-2 lg:row-span-2 lg:row-start-1" aria-label="Quantities">
       <div className="flex flex-wrap items-center gap-2 border-b border-edge px-3 py-1.5">
         <h2 className="font-semibold">Quantities</h2>
         <span className="text-xs text-soft">type what is known, leave blank what is not</span>
