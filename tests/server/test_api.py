@@ -258,3 +258,109 @@ def test_a_table_of_too_many_rows_is_refused(page: Page) -> None:
     )
     assert status == 422
     assert "10000" in refusal["says"]
+
+
+HOSTILE = [
+    ("/evaluate", b"", "JSON"),
+    ("/evaluate", b"{", "JSON"),
+    ("/evaluate", b"[]", ""),
+    ("/evaluate", b'{"format": "other", "version": 1}', "format"),
+    ("/evaluate", b"\xff\xfe", ""),
+    ("/cards/table/read", b'{"figure": "cone"}', "text"),
+    ("/cards/table/read", b'{"figure": 7, "text": "x"}', "figure"),
+    ("/cards/table/write?name=x", b'{"format": "tilt-grid/problem", "version": 1, "figures": 5}', "figures"),
+]
+
+
+@pytest.mark.parametrize(("path", "body", "says"), HOSTILE, ids=range(len(HOSTILE)))
+def test_what_is_no_request_is_refused_in_words(page: Page, path: str, body: bytes, says: str) -> None:
+    answer = page.client.post(
+        f"/api{path}", body, content_type="application/json", headers={"X-CSRFToken": page.token}
+    )
+    assert 400 <= answer.status_code < 500
+    told = answer.json()["says"]
+    assert says in told and "Traceback" not in told and "<" not in told
+
+
+@pytest.mark.parametrize(
+    "typed",
+    [
+        "__import__('os').system('true')",
+        "9^9^9^9",
+        "(" * 5000,
+        "1/" * 2000 + "1",
+        "sqrt(" * 300 + "2" + ")" * 300,
+        "\u0000",
+        "²" * 400,
+    ],
+    ids=["code", "tower", "brackets", "chain", "roots", "nothing", "signs"],
+)
+def test_hostile_measurements_are_complaints_and_nothing_more(page: Page, typed: str) -> None:
+    """On a card and in a table: a sentence at the field, and the other figures still worked out."""
+    card = {"name": "it", "kind": "formula", "figure": "cone", "given": {"radius": typed, "height": "2"}}
+    fine = {"name": "fine", "kind": "formula", "figure": "sphere", "given": {"radius": "3"}}
+    table = {
+        "name": "many",
+        "kind": "cases",
+        "figure": "sphere",
+        "columns": [{"name": "radius"}],
+        "rows": [{"radius": typed}],
+    }
+    document = {"format": "tilt-grid/problem", "version": 1, "figures": [card, fine, table]}
+    status, results = page.ask("POST", "/evaluate?also=cases", document)
+    assert status == 200
+    assert [c["where"] for c in results["complaints"]][:1] == ["figures.it.given.radius"]
+    assert results["figures"]["fine"]["card"]["solutions"][0]["quantities"]["volume"]["exact"] == "36*pi"
+    (row,) = results["figures"]["many"]["cases"]["rows"]
+    assert row["says"] and row["at"] == "radius"
+
+
+def test_figures_that_hang_on_one_another_in_a_circle_are_said(page: Page) -> None:
+    figures = [
+        {"name": "one", "kind": "formula", "figure": "sphere", "given": {"radius": "two.radius"}},
+        {"name": "two", "kind": "formula", "figure": "sphere", "given": {"radius": "one.radius"}},
+    ]
+    status, results = page.ask(
+        "POST", "/evaluate", {"format": "tilt-grid/problem", "version": 1, "figures": figures}
+    )
+    assert status == 200
+    assert {c["where"] for c in results["complaints"]} == {"figures.one", "figures.two"}
+    assert all("goes round in a circle" in c["says"] for c in results["complaints"])
+
+
+def test_a_long_chain_of_figures_is_worked_out_or_said(page: Page) -> None:
+    """Forty balls, each half as large as the one before: exactly; and cones in a chain without exact forms."""
+    balls: list[dict[str, Any]] = [
+        {"name": "b0", "kind": "formula", "figure": "sphere", "given": {"radius": "1"}}
+    ]
+    balls += [
+        {"name": f"b{n}", "kind": "formula", "figure": "sphere", "given": {"radius": f"b{n - 1}.radius / 2"}}
+        for n in range(1, 40)
+    ]
+    _, results = page.ask(
+        "POST", "/evaluate", {"format": "tilt-grid/problem", "version": 1, "figures": balls}
+    )
+    assert results["complaints"] == []
+    assert (
+        results["figures"]["b39"]["card"]["solutions"][0]["quantities"]["diameter"]["exact"] == f"1/{2**38}"
+    )
+    cones: list[dict[str, Any]] = [
+        {"name": "c0", "kind": "formula", "figure": "cone", "given": {"volume": "1", "slant": "2"}}
+    ]
+    cones += [
+        {
+            "name": f"c{n}",
+            "kind": "formula",
+            "figure": "cone",
+            "given": {"volume": f"c{n - 1}.lateral * 1 m", "slant": f"c{n - 1}.slant + 1 m"},
+        }
+        for n in range(1, 12)
+    ]
+    status, results = page.ask(
+        "POST", "/evaluate", {"format": "tilt-grid/problem", "version": 1, "figures": cones}
+    )
+    assert status == 200
+    for n in range(12):
+        assert "card" in results["figures"][f"c{n}"] or any(
+            c["where"].startswith(f"figures.c{n}") for c in results["complaints"]
+        )

@@ -1,0 +1,145 @@
+"""Problems at random, right ones and wrong ones: always answered, in whole results, with sentences for what is wrong."""
+
+from __future__ import annotations
+
+import copy
+import json
+from math import isclose, isfinite
+from typing import Any
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from mensuration.catalogue import figures, plane_figures
+from mensuration.problem import evaluate_document
+from mensuration.problem.evaluate import ALSO
+
+NAMES = ["ann", "ben", "cay"]
+number = st.one_of(
+    st.integers(1, 12).map(str),
+    st.sampled_from(
+        ["1/2", "2.5", "√2", "π", "2π/3", "0", "-1", "1e3", "3 +", "ben.width", "", "4 cm", "5°", "x", "1/0"]
+    ),
+)
+whole = st.integers(1, 9).map(str)
+
+
+@st.composite
+def parts(draw: st.DrawFn, name: str, values: st.SearchStrategy[str]) -> dict[str, Any]:
+    figure = draw(st.sampled_from(list(plane_figures().values())))
+    usual = {key: "60" if figure.measure(key).kind == "angle" else draw(values) for key in figure.usual}  # type: ignore[union-attr]
+    if "sides" in usual:
+        usual["sides"] = "6"
+    part: dict[str, Any] = {"name": name, "shape": figure.name, "given": usual}
+    part["at"] = [draw(st.integers(-4, 4).map(str)), draw(st.integers(-4, 4).map(str))]
+    part["turn"] = draw(st.sampled_from(["0", "90", "45", "30", "-17"]))
+    part["join"] = draw(st.sampled_from(["add", "add", "take", "common"]))
+    if draw(st.booleans()):
+        part["on"] = {
+            "part": draw(st.sampled_from(NAMES)),
+            "edge": draw(st.sampled_from([None, "bottom", "right", "base", "straight side", "nowhere"])),
+            "side": draw(st.sampled_from(["in", "out"])),
+            "along": draw(st.sampled_from(["start", "middle", "end"])),
+        }
+    return part
+
+
+@st.composite
+def walks(draw: st.DrawFn, name: str) -> dict[str, Any]:
+    step = st.builds(lambda way, n: f"{way} {n}", st.sampled_from("RULD"), number)
+    return {"name": name, "shape": "outline", "walk": ", ".join(draw(st.lists(step, max_size=8)))}
+
+
+@st.composite
+def documents(draw: st.DrawFn) -> dict[str, Any]:
+    own = [draw(st.one_of(parts(name, number), walks(name))) for name in NAMES[: draw(st.integers(0, 3))]]
+    figure: dict[str, Any] = {"name": "fig", "kind": "plane", "parts": own}
+    if draw(st.booleans()):
+        figure["way"] = draw(
+            st.sampled_from(["parts", "upright", "level", "triangles", "whole-less", "own", "??"])
+        )
+        figure["cuts"] = [[["0", "0"], [draw(number), draw(number)]]]
+    card = draw(st.sampled_from(list(figures().values())))
+    given_ = draw(st.dictionaries(st.sampled_from([m.name for m in card.measures]), number, max_size=3))
+    asks = [
+        {
+            "label": "it",
+            "expression": draw(st.sampled_from(["fig.area", "fig.perimeter", "card.volume", "fig.", "2 +"])),
+        }
+    ]
+    return {
+        "format": "tilt-grid/problem",
+        "version": 1,
+        "settings": {
+            "unit": draw(st.sampled_from(["m", "cm", "ft", "unit"])),
+            "pi": draw(st.sampled_from(["exact", "3.14"])),
+        },
+        "figures": [figure, {"name": "card", "kind": "formula", "figure": card.name, "given": given_}],
+        "asks": asks,
+    }
+
+
+def check_whole(document: dict[str, Any]) -> dict[str, Any]:
+    """Nothing is changed in what was given, results are plain JSON, and every complaint is a sentence at a place."""
+    before = copy.deepcopy(document)
+    results = evaluate_document(document, ALSO)
+    assert document == before
+    assert json.dumps(results, allow_nan=False)
+    for complaint in results["complaints"]:
+        assert complaint["says"].strip() and complaint["where"].split(".")[0] in (
+            "figures",
+            "asks",
+            "lines",
+            "settings",
+        )
+        assert "Traceback" not in complaint["says"] and "None" not in complaint["says"], complaint
+    return results
+
+
+@settings(max_examples=120)
+@given(document=documents())
+def test_any_problem_is_answered(document: dict[str, Any]) -> None:
+    results = check_whole(document)
+    assert set(results["figures"]) == {"fig", "card"}
+    assert len(results["asks"]) == 1
+    for quantity in (results["figures"]["fig"]["quantities"] or {}).values():
+        if quantity is not None:
+            assert isfinite(float(quantity["decimal"]))
+
+
+@settings(max_examples=60)
+@given(own=st.tuples(parts("ann", whole), parts("ben", whole)), scale=st.sampled_from([2, 3, 10]))
+def test_a_problem_drawn_larger_has_larger_measures(own: tuple[dict[str, Any], ...], scale: int) -> None:
+    """Every length k times as long, also where parts stand: k times the perimeter, k² times the area."""
+    small = {
+        "format": "tilt-grid/problem",
+        "version": 1,
+        "figures": [{"name": "fig", "kind": "plane", "parts": list(own)}],
+    }
+    large = copy.deepcopy(small)
+    for part in large["figures"][0]["parts"]:  # type: ignore[index]
+        kinds = {m.name: m.kind for m in figures()[part["shape"]].measures}
+        part["given"] = {
+            k: str(int(v) * scale) if kinds[k] == "length" else v for k, v in part["given"].items()
+        }
+        part["at"] = [str(int(v) * scale) for v in part["at"]]
+    one, other = (check_whole(document) for document in (small, large))
+    assert [c["code"] for c in one["complaints"]] == [c["code"] for c in other["complaints"]]
+    for measure, factor in (("area", scale**2), ("perimeter", scale)):
+        a, b = (results["figures"]["fig"]["quantities"] for results in (one, other))
+        if a and b:
+            assert isclose(
+                float(b[measure]["decimal"]),
+                factor * float(a[measure]["decimal"]),
+                rel_tol=1e-9,
+                abs_tol=1e-9,
+            )
+
+
+@pytest.mark.parametrize(
+    "fields", [{"figures": []}, {"figures": [{"name": "fig", "kind": "plane"}]}, {"figures": [], "asks": []}]
+)
+def test_nearly_empty_problems_are_answered(fields: dict[str, Any]) -> None:
+    results = check_whole({"format": "tilt-grid/problem", "version": 1, **fields})
+    assert results["complaints"] == []
