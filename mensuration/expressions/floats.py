@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Callable
 from functools import lru_cache
 from math import nan, pi
+from typing import TypeVar
 
 import numpy as np
 from numpy.typing import NDArray
@@ -14,6 +16,7 @@ from mensuration.expressions.parse import parse
 
 Floats = dict[str, float]
 Array = NDArray[np.float64]
+N = TypeVar("N", float, Array)
 TURN = 2 * pi
 _UNITS = {"deg": 1 / 360, "turn": 1.0, "rad": 1 / TURN}
 HALVINGS = 12  # of the difference between the means, each to its square
@@ -39,6 +42,14 @@ def _ellipse_perimeters(a: Array, b: Array) -> Array:
     return perimeters
 
 
+def _of_turns(function: Callable[[N], N]) -> Callable[[N], N]:
+    return lambda turns: function(TURN * turns)
+
+
+def _to_turns(function: Callable[[N], N]) -> Callable[[N], N]:
+    return lambda ratio: function(ratio) / TURN
+
+
 _FLOATS: Algebra[float] = Algebra(
     number=float,
     unit=lambda unit: _UNITS.get(unit.symbol, nan),
@@ -46,13 +57,13 @@ _FLOATS: Algebra[float] = Algebra(
         "sqrt": math.sqrt,
         "cbrt": math.cbrt,
         "abs": abs,
-        "sin": lambda t: math.sin(TURN * t),
-        "cos": lambda t: math.cos(TURN * t),
-        "tan": lambda t: math.tan(TURN * t),
-        "asin": lambda x: math.asin(x) / TURN,
-        "acos": lambda x: math.acos(x) / TURN,
-        "atan": lambda x: math.atan(x) / TURN,
         "ellipse_perimeter": ellipse_perimeter,
+        "sin": _of_turns(math.sin),
+        "cos": _of_turns(math.cos),
+        "tan": _of_turns(math.tan),
+        "asin": _to_turns(math.asin),
+        "acos": _to_turns(math.acos),
+        "atan": _to_turns(math.atan),
     },
 )
 _ARRAYS: Algebra[Array] = Algebra(
@@ -62,13 +73,13 @@ _ARRAYS: Algebra[Array] = Algebra(
         "sqrt": np.sqrt,
         "cbrt": np.cbrt,
         "abs": np.abs,
-        "sin": lambda t: np.sin(TURN * t),
-        "cos": lambda t: np.cos(TURN * t),
-        "tan": lambda t: np.tan(TURN * t),
-        "asin": lambda x: np.arcsin(x) / TURN,
-        "acos": lambda x: np.arccos(x) / TURN,
-        "atan": lambda x: np.arctan(x) / TURN,
         "ellipse_perimeter": _ellipse_perimeters,
+        "sin": _of_turns(np.sin),
+        "cos": _of_turns(np.cos),
+        "tan": _of_turns(np.tan),
+        "asin": _to_turns(np.arcsin),
+        "acos": _to_turns(np.arccos),
+        "atan": _to_turns(np.arctan),
     },
 )
 

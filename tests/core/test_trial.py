@@ -18,7 +18,8 @@ from mensuration.expressions.floats import in_arrays, in_floats
 from mensuration.expressions.slopes import Slope, in_slopes
 from mensuration.numbers import PI, Real
 from mensuration.solving import Solution, SolvingError, solutions, solve, starting_givens
-from mensuration.solving.search import figures_with, sufficient
+from mensuration.solving.forms import plan_from, variants
+from mensuration.solving.search import basis, figures_with, sufficient
 from mensuration.solving.system import System
 from mensuration.units import LENGTH
 
@@ -42,6 +43,15 @@ def stretched(figure: Figure) -> Solution:
         for number, (name, q) in enumerate(starting_givens(figure).items())
     }
     return solve(figure, given, PI)
+
+
+@by_name
+def test_everything_follows_from_the_basis_without_a_choice(figure: Figure) -> None:
+    """The search starts from there: with a choice of two values it would miss half of the figures."""
+    plan = plan_from(figure, basis(figure))
+    assert {*basis(figure), *(name for name, _ in plan)} == {m.name for m in figure.measures}
+    assert variants(figure, plan) == [plan]
+    assert sufficient(figure, frozenset(basis(figure)))
 
 
 def formulas(figure: Figure) -> list[str]:
