@@ -94,6 +94,11 @@ def rows() -> list[tuple[str, str, str]]:
             f"{_thousand('cone', volume='{}', height='3'):.2f} s",
             "1 s",
         ),
+        (
+            "1000 cases by trial, segment by area and radius",
+            f"{_thousand('segment', area='{}', radius='2'):.2f} s",
+            "",
+        ),
     ]
 
 

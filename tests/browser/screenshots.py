@@ -113,6 +113,7 @@ VIEWS: dict[str, tuple[tuple[int, int], Callable[[Page], None]]] = {
     "cards": ((1280, 800), gallery),
     "card": ((1280, 800), card("Marker cone")),
     "card-two-solutions": ((1280, 800), card("Brace under the sail")),
+    "card-together": ((1280, 800), card("Turf bank")),
     "cases": ((1280, 800), cases),
     "formula-sheet": ((1280, 800), sheet),
     "bench-projector": ((1920, 1080), opened("Ticket hut floor")),

@@ -41,6 +41,8 @@ ANSWERS: dict[str, dict[str, tuple[str | None, str]]] = {
     "marker-cone": {"Radius": ("6*sqrt(2)", "8.49 cm"), "Side": ("24*sqrt(137)*pi", "882.51 cm²")},
     # 4.5 cos 40° less the root of 3.2² - (4.5 sin 40°)²; half of it times 4.5 sin 40°
     "sail-brace": {"Base": (None, "2.08 m"), "Cloth under it": (None, "3.01 m²")},
+    # r² (θ - sin θ) = 16 and r θ + 2 r sin(θ/2) = 12: r = 2.46293, θ = 2.88827; 2 r sin(θ/2) and r (1 - cos(θ/2))
+    "turf-bank": {"Straight side": (None, "4.89 m"), "Bulge": (None, "2.15 m")},
     "petal-tile": {"Petal": ("9*pi/50 - 9/25", "0.21 m²"), "Rim of the petal": ("3*pi/5", "1.88 m")},
     "roll-in-canopy": {
         "Sheeting": ("216/25 + 263*pi/100", "16.90 m²"),
