@@ -21,22 +21,21 @@ from mensuration.solving.forms import MOST_PLANS, Form, forms_behind, inputs, pl
 from mensuration.units import POWERS
 
 STARTS = 96  # for one unknown, and twice as many for each further one
+FAR = 4.0  # times the logarithms of lengths, for a quarter as many starts again
 ROUNDS = 20
-DIFFERENCE = 1e-7
-CENTRAL = 1e-5
+DIFFERENCE = 1e-7  # aside, for slopes
 LONGEST_STEP = 3.0
-HOPELESS = 10.0
-MET = 1e-24
-STILL = 1e-9
-NEARLY_MET = 1e-16
-POINTS = 24
-FAR = 4.0
-LINES = ("length", "angle", "count")
+HOPELESS = 10.0  # damping of a start that only fails
+MET, NEARLY_MET, STILL = 1e-24, 1e-16, 1e-9  # squares of what is off; the longest step there
+
+POINTS = 24  # at which the rank of what is known is looked at
+ENOUGH = 3  # of them, where it must be full: one may be noise
+CENTRAL = 1e-5  # to both sides, for slopes
+SURE_RANK = 1e-6  # the least singular value to the largest
+
+LINES = ("length", "angle", "count")  # kinds of measures that may be tried instead of the usual
 MOST_BASES = 4
-SURE_RANK = 1e-6
-ENOUGH = 3  # points at which the rank must be full: one may be noise
-WHOLE = 1e-6
-SAME = 1e-6
+WHOLE = SAME = 1e-6
 SURELY = 1e-9
 
 
@@ -209,7 +208,10 @@ def _descend(space: _Space, wanted: Array) -> Array:
         normal = turned @ slopes
         diagonal = np.einsum("nii->ni", normal) + 1e-6
         normal += (damping[:, None] * diagonal)[:, :, None] * np.eye(unknowns) + 1e-300
-        steps = np.linalg.solve(normal, turned @ off[:, :, None])[:, :, 0]
+        try:
+            steps = np.linalg.solve(normal, turned @ off[:, :, None])[:, :, 0]
+        except np.linalg.LinAlgError:  # where numbers have grown beyond floats
+            break
         steps = np.clip(steps, -LONGEST_STEP, LONGEST_STEP)
         ahead = space.measured(points - steps) - wanted
         before, after = (np.einsum("ni,ni->n", some, some) for some in (off, ahead))

@@ -25,7 +25,8 @@ from mensuration.solving.forms import Form
 from mensuration.units import ANGLE, Kind
 
 PROOF_BITS = 160
-APPROACHES = 16
+APPROACHES = 24
+RENEWED = 4  # steps after which the slopes are worked out anew, for many digits
 WIDENINGS = 6
 NEAR = 1e-6
 LARGEST = 10**9  # denominator of a fraction that is taken for the exact value
@@ -87,11 +88,15 @@ class System:
         inverse = _inverse(self._slopes(middle))
         if inverse is None:
             return None
-        for _ in range(APPROACHES):
+        for approach in range(1, APPROACHES):
             steps = [step.mid() for step in (inverse * arb_mat(count, 1, self._off(middle))).entries()]
             middle = [arb((x - step).mid()) for x, step in zip(middle, steps, strict=True)]
             if all(abs(step) < arb(2) ** (10 - bits) * size for step in steps):
                 break
+            if approach % RENEWED == 0:
+                inverse = _inverse(self._slopes(middle))
+                if inverse is None:
+                    return None
         newton = inverse * arb_mat(count, 1, self._off(middle))
         unit = arb_mat(count, count, [int(i == j) for i in range(count) for j in range(count)])
         widest = [(abs(x) + (size if x == 0 else 0)) * arb(2) ** (12 - bits) for x in middle]

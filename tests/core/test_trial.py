@@ -128,6 +128,15 @@ def test_two_unknowns_at_once_have_proven_digits() -> None:
             assert ball.rad() < arb(10) ** -40, name
 
 
+def test_many_more_digits_are_proven_as_well() -> None:
+    """A thousand bits of a cone's radius by volume and slant: π² r⁴ (s² - r²) = 9 V² to hundreds of digits."""
+    cone = next(one for one in found("cone", volume="3 m³", slant="3 m"))
+    with ctx.workprec(1000):
+        r = cone.values["radius"].value.ball()
+        assert r.rad() < arb(2) ** -900
+        assert abs(arb.pi() ** 2 * r**4 * (9 - r * r) - 81) < arb(2) ** -880
+
+
 def test_three_unknowns_at_once_meet_what_was_given() -> None:
     """A triangle by an angle, the perimeter and a median, measured again from its corners."""
     for triangle in found("triangle", A="40°", perimeter="20 m", median_b="6 m"):
