@@ -46,13 +46,14 @@ def step_to(part: Solved, step: Step, teller: Teller) -> dict[str, Any]:
     return {"quantity": step.quantity, **told_step(part, step, teller), "value": told(value)}
 
 
-def told_step(part: Solved, step: Step, teller: Teller) -> dict[str, Any]:
+def told_step(part: Solved, step: Step, teller: Teller, closing: bool = True) -> dict[str, Any]:
+    """Formula and numbers in place. Equations are ``closing`` with the unknown, so that ``= value`` can follow."""
     if step.equations:
-        return _by_trial(part, step, teller)
+        return _by_trial(part, step, teller, closing)
     return _written(part, step.quantity, step.formula, teller)
 
 
-def _by_trial(part: Solved, step: Step, teller: Teller) -> dict[str, Any]:
+def _by_trial(part: Solved, step: Step, teller: Teller, closing: bool) -> dict[str, Any]:
     """Equations without a closed form: with their numbers in place, the unknowns left as they are."""
     symbol, number = symbol_of(part), number_of(part, teller)
 
@@ -60,8 +61,8 @@ def _by_trial(part: Solved, step: Step, teller: Teller) -> dict[str, Any]:
     formula = _equal(step.equations, symbol, symbol)
     if step.together and step.quantity != step.together[0]:
         with_it = f"(together with the {part.solution.figure.title_of(step.together[0])})"
-        numbers = Written(rf"\text{{{with_it}}}\quad {unknown.tex}", f"{with_it} {unknown.text}")
-        return {"formula": told(formula), "numbers": told(numbers)}
+        numbers = Written(rf"\text{{{with_it}}}", with_it)
+        return {"formula": told(formula), "numbers": told(_closed(numbers, unknown) if closing else numbers)}
     before = part.solution.steps[: part.solution.steps.index(step)]
     known = {"pi", *part.solution.given, *(earlier.quantity for earlier in before)}
 
@@ -75,11 +76,12 @@ def _by_trial(part: Solved, step: Step, teller: Teller) -> dict[str, Any]:
     put, by = _equal(step.equations, placed, placed, times=True), _equal(forms, symbol, placed, times=True)
     shown = 0 < len(forms) <= SHOWN_FORMS
     with_tex, with_text = (rf"\ \text{{with}}\ {by.tex}", f" with {by.text}") if shown else ("", "")
-    numbers = Written(
-        rf"{put.tex}{with_tex}\ \text{{{how}}}\quad {unknown.tex}",
-        f"{put.text}{with_text} {how}, {unknown.text}",
-    )
-    return {"formula": told(formula), "numbers": told(numbers)}
+    numbers = Written(rf"{put.tex}{with_tex}\ \text{{{how}}}", f"{put.text}{with_text} {how}")
+    return {"formula": told(formula), "numbers": told(_closed(numbers, unknown) if closing else numbers)}
+
+
+def _closed(numbers: Written, unknown: Written) -> Written:
+    return Written(rf"{numbers.tex}\quad {unknown.tex}", f"{numbers.text}, {unknown.text}")
 
 
 def _equal(forms: tuple[Form, ...], left: Leaf, right: Leaf, times: bool = False) -> Written:

@@ -88,7 +88,7 @@ def _step(named: _Named, step: Step, teller: Teller) -> dict[str, Any]:
         "symbol": told(symbol(Path((step.quantity,)))),
         "source": step.source,
         "familiar": familiar,
-        **told_step(named, step, teller),
+        **told_step(named, step, teller, closing=False),
         "trial": bool(step.equations),
         "value": value,
     }

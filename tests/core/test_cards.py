@@ -211,8 +211,8 @@ def test_what_is_found_together_shows_its_equations_once() -> None:
     told = card("segment", area="8", perimeter="12")
     chord, height = told["solutions"][0]["steps"][:2]
     assert chord["source"] == height["source"] == "no closed form: chord and height found together, by trial"
-    assert chord["numbers"]["text"].endswith("(together, by trial), chord")
-    assert height["numbers"]["text"] == "(together with the chord) height"
+    assert chord["numbers"]["text"].endswith("(together, by trial)")
+    assert height["numbers"]["text"] == "(together with the chord)"
     assert (chord["path"], height["path"]) == ([0], [0, 1])
 
 

@@ -31,7 +31,7 @@ export function PathOfWorking({ steps, wanted, onLight, onPick }: Props) {
             ) : null}
             <Maths maths={large(step.formula)} />
             <Maths maths={large(step.numbers, step.trial ? "\\quad " : "= ")} onGiven={(_, given) => onPick(given)} />
-            <Maths maths={large(valueOf(step), "= ")} />
+            {step.trial ? <Maths maths={large(equal(step.symbol, valueOf(step)), "\\quad ")} /> : <Maths maths={large(valueOf(step), "= ")} />}
           </div>
         </li>
       ))}
@@ -43,6 +43,11 @@ export function pathTo(steps: CardStep[], wanted: string | null): CardStep[] {
   const last = steps.find((step) => step.quantity === wanted);
   const path = last ? last.path.flatMap((index) => steps[index] ?? []) : steps;
   return path.filter((step) => !/^(.+) = \1$/.test(step.formula.tex)); // two names for one quantity are no step
+}
+
+/** One side and the other. */
+export function equal(left: Mathematics, right: Mathematics): Mathematics {
+  return { tex: `${left.tex} = ${right.tex}`, text: `${left.text} = ${right.text}` };
 }
 
 /** The exact value where there is one, and the rounded one. */

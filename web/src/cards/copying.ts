@@ -1,18 +1,15 @@
 import type { CardStep, Mathematics } from "../api/types";
-import { valueOf } from "./PathOfWorking";
+import { equal, valueOf } from "./PathOfWorking";
 
 export const FORMS = { text: "Plain text", tex: "TeX", mathml: "MathML" } as const;
 export type CopyForm = keyof typeof FORMS;
 
-const EQUAL = { tex: " = ", text: " = " };
-const NEXT = { tex: ",\\quad ", text: "; " };
-
 /** The lines of a path: each formula, its numbers, its value. */
 function linesOf(steps: CardStep[]): Mathematics[] {
-  const joined = (left: Mathematics, right: Mathematics, sign = EQUAL) => ({ tex: left.tex + sign.tex + right.tex, text: left.text + sign.text + right.text });
-  return steps.flatMap((step) =>
-    step.trial ? [joined(step.formula, joined(step.numbers, valueOf(step)), NEXT)] : [joined(step.formula, step.numbers), joined(step.symbol, valueOf(step))],
-  );
+  return steps.flatMap((step) => [
+    step.trial ? { tex: `${step.formula.tex},\\quad ${step.numbers.tex}`, text: `${step.formula.text}; ${step.numbers.text}` } : equal(step.formula, step.numbers),
+    equal(step.symbol, valueOf(step)),
+  ]);
 }
 
 const plainTex = (tex: string) => tex.replace(/\\htmlData\{[^}]*\}\{((?:[^{}]|\{(?:[^{}]|\{[^{}]*\})*\})*)\}/g, "$1");
