@@ -10,6 +10,7 @@ import pytest
 from mensuration.catalogue import figures
 from mensuration.expressions import Quantity, Scope, evaluate, parse
 from mensuration.numbers import PI
+from mensuration.problem import evaluate_document
 from mensuration.solving import SolvingError, solutions, solve
 from mensuration.solving.search import sufficient
 from mensuration.units import ANGLE, LENGTH, NUMBER, POWERS
@@ -155,3 +156,47 @@ def test_one_measure_more_clashes_if_it_is_wrong(name: str) -> None:
             solve(figure, {**given, more: larger}, PI)
         assert caught.value.code == "contradiction", (more, caught.value.says)
         assert "contradict one another" in caught.value.says
+
+
+@by_name
+@pytest.mark.parametrize("unit", ["m", "cm", "ft"])
+def test_the_numbers_in_place_reckon_to_the_value(name: str, unit: str) -> None:
+    """Each step's line as it is told, reckoned again from its text: √((3 m)² + (4 m)²) is 5 m."""
+    figure = figures()[name]
+    typed = dict(text.split("=", 1) for text in WORKED[name].split())
+    given = {key: typed[key] for key in (*figure.usual, *figure.defaults)}
+    card = {"name": "it", "kind": "formula", "figure": name, "given": given}
+    document = {"format": "tilt-grid/problem", "version": 1, "settings": {"unit": unit}, "figures": [card]}
+    told = evaluate_document(document)["figures"]["it"]["card"]["solutions"][0]
+    checked = 0
+    for step in told["steps"]:
+        numbers, value = step["numbers"]["text"], step["value"]
+        if "…" in numbers or value["exactText"] is None:
+            continue  # with decimals in it, it is not exact
+        reckoned = evaluate(parse(numbers), Scope())
+        exact = evaluate(parse(value["exactText"]), Scope())
+        assert reckoned.kind == exact.kind, (numbers, value["exactText"])
+        assert reckoned.value.same_as(exact.value), (numbers, value["exactText"])
+        checked += 1
+    assert checked >= 1
+
+
+@by_name
+def test_both_pictures_and_all_lines_are_told_in_full(name: str) -> None:
+    """From two or three other measures: every measure has a line, a value, and a path that ends in it."""
+    figure, worked = figures()[name], dict(text.split("=", 1) for text in WORKED[name].split())
+    count = len(figure.usual) + len(figure.defaults)
+    sets = [some for some in combinations(worked, count) if sufficient(figure, frozenset(some))]
+    for some in Random(f"told {name}").sample(sets, min(3, len(sets))):
+        card = {"name": "it", "kind": "formula", "figure": name, "given": {key: worked[key] for key in some}}
+        results = evaluate_document({"format": "tilt-grid/problem", "version": 1, "figures": [card]})
+        assert results["complaints"] == [], some
+        for solution in results["figures"]["it"]["card"]["solutions"]:
+            assert set(solution["quantities"]) == {m.name for m in figure.measures}
+            assert {step["quantity"] for step in solution["steps"]} == set(solution["quantities"]) - set(some)
+            left, bottom, right, top = solution["drawing"]["bounds"]
+            assert right > left and top > bottom
+            for index, step in enumerate(solution["steps"]):
+                assert step["path"][-1] == index and step["path"] == sorted(step["path"])
+                for piece in (step["formula"], step["numbers"], step["symbol"]):
+                    assert piece["text"] and piece["tex"].count("{") == piece["tex"].count("}")
