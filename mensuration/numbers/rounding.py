@@ -49,23 +49,21 @@ class Rounded:
 
 def to_step(value: Real, step: Fraction) -> Fraction:
     """``value`` rounded to the nearest multiple of ``step``, halves away from zero."""
-    sign = value.sign()
-    if sign == 0:
-        return Fraction(0)
     rational = value.rational
     if rational is not None:
         below = 2 * rational.denominator * step.numerator
         nearest = (2 * abs(rational.numerator) * step.denominator + below // 2) // below
-        return Fraction(sign * nearest * step.numerator, step.denominator)
+        return Fraction((nearest if rational > 0 else -nearest) * step.numerator, step.denominator)
 
     def count() -> arb:
         return abs(value.ball()) * step.denominator / step.numerator + HALF
 
-    count_ = prove(lambda: whole(count()))
-    if count_ is None:  # closer to a boundary than any precision we spend can tell
+    nearest_ = prove(lambda: whole(count()))
+    if nearest_ is None:  # closer to a boundary than any precision we spend can tell
         with precision(PRECISIONS[-1]):
-            count_ = whole(count().mid()) or 0
-    return sign * step * count_
+            nearest_ = whole(count().mid()) or 0
+    sign = value.sign() if nearest_ else 0
+    return Fraction(sign * nearest_ * step.numerator, step.denominator)
 
 
 def leading_exponent(value: Real) -> int:
@@ -142,4 +140,5 @@ def _finish(value: Real, step: Fraction, places: int) -> Rounded:
 
 
 def _same(value: Real, rounded: Fraction) -> bool:
-    return value.rational is not None and value.rational == rounded
+    rational = value.rational
+    return rational is not None and rational == rounded
