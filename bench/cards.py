@@ -38,7 +38,7 @@ def _whole(figure: Figure) -> dict[str, Quantity]:
 def _times(figure: Figure) -> tuple[int, list[float]]:
     """How many givens a figure needs; milliseconds of solving it from every sufficient set of them, warm."""
     whole = _whole(figure)
-    count = len(figure.usual) + len(figure.defaults)
+    count = len(figure.basis)
     sets = list(combinations(whole, count))
     if count > 2:
         sets = Random(figure.name).sample(sets, min(MOST_SETS, len(sets)))

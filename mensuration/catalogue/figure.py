@@ -223,6 +223,11 @@ class Figure:
         """The measures people usually give: those that a fresh part starts with."""
         return tuple(self.starting)
 
+    @property
+    def basis(self) -> tuple[str, ...]:
+        """The measures that settle a figure, from which all others follow: the usual ones and free choices."""
+        return (*self.usual, *self.defaults)
+
     def measure(self, name: str) -> Measure | None:
         return next((m for m in self.measures if m.name == name), None)
 

@@ -4,12 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
-from fractions import Fraction
 from operator import add, mul, sub, truediv
 from typing import Any, Generic, TypeVar
 
 from mensuration.expressions.nodes import Binary, Call, Negative, Node, Number, Path, Power, UnitOf
-from mensuration.units import Unit
+from mensuration.numbers import PI, Real
 
 N = TypeVar("N")
 Closure = Callable[[Mapping[str, N]], N]
@@ -18,10 +17,9 @@ _OPERATORS: Mapping[str, Callable[[Any, Any], Any]] = {"+": add, "-": sub, "*": 
 
 @dataclass(frozen=True)
 class Algebra(Generic[N]):
-    """A kind of number: how a written number and a unit become one, and its functions. Angles are in turns."""
+    """A kind of number: how a real number becomes one, and its functions. Angles are in turns."""
 
-    number: Callable[[Fraction], N]
-    unit: Callable[[Unit], N]
+    of: Callable[[Real], N]
     functions: Mapping[str, Callable[..., N]]
 
 
@@ -31,12 +29,9 @@ def closure(node: Node, algebra: Algebra[N]) -> Closure[N]:
     KeyError for a function that the algebra doesn't know, ValueError for a power that is not whole.
     """
     match node:
-        case Number(value):
-            constant = algebra.number(value)
+        case Number() | UnitOf():
+            constant = algebra.of(node.real if isinstance(node, Number) else node.unit.size(PI))
             return lambda values: constant
-        case UnitOf(unit):
-            size = algebra.unit(unit)
-            return lambda values: size
         case Path():
             name = node.text
             return lambda values: values[name]

@@ -18,7 +18,6 @@ Floats = dict[str, float]
 Array = NDArray[np.float64]
 N = TypeVar("N", float, Array)
 TURN = 2 * pi
-_UNITS = {"deg": 1 / 360, "turn": 1.0, "rad": 1 / TURN}
 HALVINGS = 12  # of the difference between the means, each to its square
 
 
@@ -51,8 +50,7 @@ def _to_turns(function: Callable[[N], N]) -> Callable[[N], N]:
 
 
 _FLOATS: Algebra[float] = Algebra(
-    number=float,
-    unit=lambda unit: _UNITS.get(unit.symbol, nan),
+    of=float,
     functions={
         "sqrt": math.sqrt,
         "cbrt": math.cbrt,
@@ -67,8 +65,7 @@ _FLOATS: Algebra[float] = Algebra(
     },
 )
 _ARRAYS: Algebra[Array] = Algebra(
-    number=lambda value: np.array(float(value)),
-    unit=lambda unit: np.array(_UNITS.get(unit.symbol, nan)),
+    of=lambda real: np.array(float(real)),
     functions={
         "sqrt": np.sqrt,
         "cbrt": np.cbrt,

@@ -8,7 +8,6 @@ from flint import acb, arb
 
 from mensuration.expressions.closures import Algebra, Closure, closure
 from mensuration.expressions.parse import parse
-from mensuration.units import Unit
 
 
 class Slope:
@@ -93,14 +92,8 @@ def _ellipse_perimeter(a: Slope, b: Slope) -> Slope:
     return Slope(arb(4), arb(0)) * a * Slope(integral, steep * m.slope)
 
 
-def _unit(unit: Unit) -> Slope:
-    size = {"deg": arb(1) / 360, "turn": arb(1), "rad": 1 / _turn()}[unit.symbol]
-    return Slope(size, arb(0))
-
-
 _SLOPES: Algebra[Slope] = Algebra(
-    number=lambda value: Slope(arb(value.numerator) / value.denominator, arb(0)),
-    unit=_unit,
+    of=lambda real: Slope(real.ball(), arb(0)),
     functions={
         "sqrt": _sqrt,
         "cbrt": _cbrt,

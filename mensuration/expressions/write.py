@@ -109,8 +109,7 @@ def _product(a: Written, b: Written, close: bool, unit: bool) -> Written:
         gap = "" if b.text == "deg" else " "
         return Written(f"{a.tex}{b.tex}", f"{a.text}{gap}{b.text}".replace("deg", "°"), PRODUCT)
     if close:
-        sign = (
-            " " if a.binds >= JOINED else " × "
-        )  # else in text it would all go below the line of a quotient
+        # Behind a quotient, in text it would all go below its line.
+        sign = " " if a.binds >= JOINED else " × "
         return Written(rf"{a.tex}\,{b.tex}", f"{a.text}{sign}{b.text}", min(JOINED, a.binds, b.binds))
     return Written(rf"{a.tex} \times {b.tex}", f"{a.text} × {b.text}", PRODUCT)

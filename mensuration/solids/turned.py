@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from math import asin, cos, dist, hypot, pi, radians, sin, tan
+from math import asin, cos, hypot, pi, radians, sin, tan
 
 from mensuration.catalogue.figure import Turned
 from mensuration.expressions.floats import in_floats
@@ -11,7 +11,6 @@ from mensuration.solids.drawn import Inside, Sketch, closed, covered, hull, stre
 from mensuration.solids.space import V3, Spot, View, along, dot, minus
 from mensuration.solving import Solution
 
-MEET = 1e-6
 SMOOTH = 0.12  # runs that meet at a smaller angle (its sine) show no edge; arcs go in steps of 5°
 ROUND_VIEW, TUBE_VIEW = View(0, 20), View(0, 36)
 
@@ -51,7 +50,7 @@ class Round:
         for before, after in zip([self.strokes[-1], *self.strokes[:-1]], self.strokes, strict=True):
             r, z = after.points[0]
             one, two = _tangent(before, -1), _tangent(after, 0)
-            meets = r > 1e-9 * self.reach and dist(before.points[-1], after.points[0]) < MEET * self.reach
+            meets = r > 1e-9 * self.reach and before.points[-1] == after.points[0]
             bent = abs(one[0] * two[1] - one[1] * two[0]) > SMOOTH or one[0] * two[0] + one[1] * two[1] < 0
             if meets and bent:
                 self._circle(r, z, [one, two])

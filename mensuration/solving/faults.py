@@ -37,21 +37,21 @@ class SolvingError(ValueError):
 def too_little(figure: Figure, values: Iterable[str]) -> str:
     """What more would settle a figure of which only ``values`` are known."""
     known = set(values)
-    titles = {m.name: m.title for m in figure.measures}
+    names = [m.name for m in figure.measures]
     usual = [name for name in figure.usual if name not in known]
-    others = [name for name in titles if name not in known and name not in usual]
+    others = [name for name in names if name not in known and name not in usual]
     if not known:
         return (
             f"a {figure.title.lower()} needs its {listed([figure.title_of(name) for name in usual], 'and')}"
         )
     alone = [name for name in (*usual, *others) if _settles(figure, {*known, name})]
     if alone:
-        return f"one more measurement is needed: {listed([titles[n] for n in alone[:MOST_NAMED]], 'or')}"
+        return f"one more measurement is needed: {listed([figure.title_of(n) for n in alone[:MOST_NAMED]], 'or')}"
     for count in range(2, MOST_MORE + 1):
         for more in combinations((*usual, *others), count):
             if _settles(figure, {*known, *more}):
-                names = listed([figure.title_of(name) for name in more], "and")
-                return f"{COUNTS[count]} more measurements are needed, such as {names}"
+                such = listed([figure.title_of(name) for name in more], "and")
+                return f"{COUNTS[count]} more measurements are needed, such as {such}"
     return "more measurements are needed"
 
 
@@ -91,8 +91,8 @@ def clash(
         if len(without) > 1 and clashes(without):
             fewest = without
     at = _least_usual(figure, fewest)[0]
-    titles = {m.name: m.title for m in figure.measures}
-    names = listed([titles[name] for name in titles if name in fewest], "and")
+    order = [m.name for m in figure.measures if m.name in fewest]
+    names = listed([figure.title_of(name) for name in order], "and")
     with suppress(SolvingError):
         found = solved({name: value for name, value in fewest.items() if name != at})
         near = min(found, key=lambda one: abs(float(one.values[at].value) - float(fewest[at].value)))
@@ -100,9 +100,9 @@ def clash(
         off = fewest[at].plus(expected, -1)
         more = "too much" if off.value.sign() > 0 else "too little"
         amount = show(Quantity(abs(off.value), off.kind))
-        others = listed([titles[n] for n in titles if n in fewest and n != at], "and")
+        others = listed([figure.title_of(n) for n in order if n != at], "and")
         return (
-            f"{names} contradict one another: by the {others} the {titles[at]} would be {show(expected)}, "
+            f"{names} contradict one another: by the {others} the {figure.title_of(at)} would be {show(expected)}, "
             f"so {show(fewest[at])} is {amount} {more}"
         ), at
     return otherwise, at

@@ -8,9 +8,11 @@ from itertools import combinations
 
 from mensuration.catalogue.figure import Figure
 from mensuration.expressions import parse, paths
+from mensuration.expressions.floats import Floats
 
 MOST_PLANS = 20_000
 MOST_TOGETHER = 3
+SURELY = 1e-9
 Form = tuple[str, str]  # a quantity and its formula
 
 
@@ -70,15 +72,21 @@ def variants(figure: Figure, plan: list[Form]) -> list[list[Form]]:
     ]
 
 
-def forms_behind(plan: list[Form], left: str, right: str) -> tuple[Form, ...]:
-    """The forms of a plan on which a relation hangs, in order."""
-    needed = {left, *inputs(right)}
+def forms_behind(plan: list[Form], *equations: Form) -> tuple[Form, ...]:
+    """The forms of a plan on which equations hang, in order."""
+    needed = {name for left, right in equations for name in (left, *inputs(right))}
     used = []
     for quantity, formula in reversed(plan):
         if quantity in needed:
             used.append((quantity, formula))
             needed |= inputs(formula)
     return tuple(reversed(used))
+
+
+def settles(figure: Figure, known: Iterable[str]) -> bool:
+    """Whether all measures follow from what is known, by forms alone."""
+    names = {*known}
+    return names | {name for name, _ in plan_from(figure, names)} >= {m.name for m in figure.measures}
 
 
 def left_over_of(figure: Figure, plan: list[Form]) -> Iterator[tuple[str, tuple[str, ...]]]:
@@ -107,3 +115,8 @@ def reached(figure: Figure, known: Iterable[str]) -> set[str]:
                 found.add(quantity)
                 grown = True
     return found
+
+
+def noise_in(expression: str, values: Floats) -> float:
+    """By how much a formula in floats may be off, at the sizes of what it names."""
+    return SURELY * (1 + max(abs(values[name]) for name in inputs(expression))) ** 3

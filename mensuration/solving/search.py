@@ -17,7 +17,7 @@ import numpy as np
 
 from mensuration.catalogue.figure import FEWEST_EDGES, Figure, Measure
 from mensuration.expressions.floats import Array, Floats, in_arrays, in_floats
-from mensuration.solving.forms import MOST_PLANS, Form, forms_behind, inputs, plan_from, variants
+from mensuration.solving.forms import MOST_PLANS, Form, forms_behind, noise_in, plan_from, settles, variants
 from mensuration.units import POWERS
 
 STARTS = 96  # for one unknown, and twice as many for each further one
@@ -36,12 +36,6 @@ SURE_RANK = 1e-6  # the least singular value to the largest
 LINES = ("length", "angle", "count")  # kinds of measures that may be tried instead of the usual
 MOST_BASES = 4
 WHOLE = SAME = 1e-6
-SURELY = 1e-9
-
-
-def basis(figure: Figure) -> tuple[str, ...]:
-    """The measurements from which all others follow forward."""
-    return (*figure.usual, *figure.defaults)
 
 
 @lru_cache(maxsize=20_000)
@@ -50,7 +44,7 @@ def sufficient(figure: Figure, known: frozenset[str]) -> bool:
 
     The rank of their derivatives by the basis decides, at figures drawn from all proportions.
     """
-    free = basis(figure)
+    free = figure.basis
     if len(known) < len(free):
         return False
     space = _Space(figure, free, {"pi": pi}, known, 1.0)
@@ -91,17 +85,17 @@ def figures_with(figure: Figure, known: Floats, given: frozenset[str]) -> list[F
 @lru_cache(maxsize=MOST_PLANS)
 def _bases(figure: Figure, known: frozenset[str]) -> list[tuple[str, ...]]:
     """Bases of which only one measurement is unknown, if they lead on without a choice of two; else the usual one."""
-    usual = basis(figure)
+    usual = figure.basis
     everything = {m.name for m in figure.measures}
     found = []
     if len({*usual} - known) > 1:
         lines = [m.name for m in figure.measures if m.kind in LINES and m.name not in known]
         for some in combinations(sorted(everything & known), len(usual) - 1):
             for one in lines:
-                plan = plan_from(figure, {*some, one})
-                if {*some, one, *(name for name, _ in plan)} >= everything and len(
-                    variants(figure, plan)
-                ) == 1:
+                if (
+                    settles(figure, {*some, one})
+                    and len(variants(figure, plan_from(figure, {*some, one}))) == 1
+                ):
                     found.append((*some, one))
                     break
     return found[:MOST_BASES] or [usual]
@@ -119,9 +113,7 @@ class _Space:
         self.targets = [m.name for m in figure.measures if m.name in given and m.name not in self.fixed]
         self.measures: Mapping[str, Measure] = {m.name: m for m in figure.measures}
         self.plan: list[Form] = plan_from(figure, start)
-        forms = dict(self.plan)
-        behind = [forms_behind(self.plan, name, forms.get(name, name)) for name in self.targets]
-        self.needed = [form for form in self.plan if any(form in some for some in behind)]
+        self.needed = forms_behind(self.plan, *((name, name) for name in self.targets))
 
     def soundness(self) -> int:
         """At how many of some starts every target has a value."""
@@ -151,7 +143,7 @@ class _Space:
                     spread[:, axis] = (1 - 6 * u**1.5) * far
         return spread
 
-    def values(self, points: Array, forms: list[Form]) -> dict[str, Array]:
+    def values(self, points: Array, forms: Iterable[Form]) -> dict[str, Array]:
         """The basis at these points, and what follows from it by these forms."""
         found: dict[str, Array] = {name: np.array(value) for name, value in self.fixed.items()}
         for axis, name in enumerate(self.free):
@@ -253,8 +245,3 @@ def _is_sound(figure: Figure, one: Floats) -> bool:
     return all(
         in_floats(limit.expression, one) > -noise_in(limit.expression, one) for limit in figure.constraints
     )
-
-
-def noise_in(expression: str, values: Floats) -> float:
-    """By how much a formula in floats may be off, at the sizes of what it names."""
-    return SURELY * (1 + max(abs(values[name]) for name in inputs(expression))) ** 3

@@ -14,8 +14,8 @@ from mensuration.expressions.floats import Floats, in_floats
 from mensuration.numbers import Real
 from mensuration.numbers.rounding import Rounding, round_by
 from mensuration.solving.faults import SolvingError, clash, listed, too_little
-from mensuration.solving.forms import MOST_PLANS, inputs, reached
-from mensuration.solving.search import basis, noise_in, sufficient
+from mensuration.solving.forms import MOST_PLANS, inputs, noise_in, reached
+from mensuration.solving.search import sufficient
 from mensuration.solving.solution import USUAL_CHOICE, Solution, Step
 from mensuration.solving.trial import Trial, trials
 
@@ -136,7 +136,7 @@ def _by_trial(
     """What goes on from here without a closed form; other figures with these values go to ``waiting``."""
     found = trials(figure, state.values, frozenset(given), pi)
     if not found:
-        clash = len(given) > len(basis(figure))
+        clash = len(given) > len(figure.basis)
         counts = [m.title for m in figure.measures if m.kind == "count" and m.name not in state.values]
         whole = f" and a whole number of {counts[0]}" if counts else ""
         says = f"no {figure.title.lower()} was found that has these measurements{whole}"
@@ -320,7 +320,7 @@ def _check_agreement(
 @lru_cache(maxsize=MOST_PLANS)
 def _independent(figure: Figure, given: frozenset[str]) -> bool:
     """Whether none of the given quantities follows from the others."""
-    return len(given) <= len(basis(figure)) and not any(
+    return len(given) <= len(figure.basis) and not any(
         name in reached(figure, given - {name}) for name in given
     )
 

@@ -173,14 +173,17 @@ def _inverse(slopes: list[arb]) -> arb_mat | None:
 
 
 def _simple_in(ball: arb) -> list[Real]:
-    """Fractions and roots of fractions in a narrow ball, so simple that none lies there by chance."""
-    found = []
-    for power, of in ((1, ball), (2, ball * ball)):
-        mantissa, exponent = (int(part) for part in of.mid().man_exp())
-        fraction = (Fraction(mantissa) * Fraction(2) ** exponent).limit_denominator(LARGEST)
-        if of.contains(arb(fraction.numerator) / fraction.denominator):
-            found.append(Real.of(fraction) if power == 1 else Real.of(fraction).sqrt())
-    return found[:1]
+    """The fraction or the root of a fraction in a narrow ball, so simple that it does not lie there by chance."""
+    fraction, square = _fraction_in(ball), _fraction_in(ball * ball)
+    if fraction is not None:
+        return [Real.of(fraction)]
+    return [] if square is None else [Real.of(square).sqrt()]
+
+
+def _fraction_in(ball: arb) -> Fraction | None:
+    mantissa, exponent = (int(part) for part in ball.mid().man_exp())
+    simple = (Fraction(mantissa) * Fraction(2) ** exponent).limit_denominator(LARGEST)
+    return simple if ball.contains(arb(simple.numerator) / simple.denominator) else None
 
 
 def _simple_near(x: float) -> list[Real]:

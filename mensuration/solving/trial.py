@@ -16,8 +16,8 @@ from mensuration.catalogue.figure import Figure
 from mensuration.expressions import Quantity
 from mensuration.expressions.floats import Floats, in_floats
 from mensuration.numbers import Real
-from mensuration.solving.forms import Form, forms_behind, left_over_of, plan_from, variants
-from mensuration.solving.search import basis, figures_with
+from mensuration.solving.forms import Form, forms_behind, left_over_of, plan_from, settles, variants
+from mensuration.solving.search import figures_with
 from mensuration.solving.system import System
 
 NEAR = 1e-5
@@ -41,101 +41,98 @@ def trials(figure: Figure, values: Mapping[str, Quantity], given: frozenset[str]
     """How each figure with these values goes on, one for each figure; none where no figure has them."""
     values = dict(values)  # as they are now: the proofs come back to them
     known = {"pi": float(pi_), **{name: float(quantity.value) for name, quantity in values.items()}}
-    found = []
-    for whole in figures_with(figure, known, given):
-        if all(_near(known[name], whole[name]) for name in values):
-            trial = _told(figure, values, whole, given, pi_)
-            if trial is not None:
-                found.append(trial)
-    return found
+    wholes = [
+        whole
+        for whole in figures_with(figure, known, given)
+        if all(_near(known[name], whole[name]) for name in values)
+    ]
+    told = (_Found(figure, values, given, pi_, whole).told() for whole in wholes)
+    return [trial for trial in told if trial is not None]
 
 
 def _near(one: float, two: float) -> bool:
     return isclose(one, two, rel_tol=NEAR, abs_tol=1e-12)
 
 
-def _told(
-    figure: Figure, values: Mapping[str, Quantity], whole: Floats, given: frozenset[str], pi_: Real
-) -> Trial | None:
-    for measure in figure.measures:
-        if measure.kind == "count" and measure.name not in values:
-            return _counted(figure, measure.name, whole, given)
-    for driver in _drivers(figure, values):
-        plan = plan_from(figure, {*values, driver})
-        for left, rights in left_over_of(figure, plan):
-            for right, forms in _holding(figure, plan, left, rights, driver, values, whole):
-                system = System(figure, values, (driver,), forms, ((left, right),), pi_)
-                solved = system.solved(whole)
-                if solved is not None:
-                    return Trial({driver: solved[0]}, system.equations, forms)
-    return _together(figure, values, whole, given, pi_)
+@dataclass(frozen=True)
+class _Found:
+    """A whole figure found in floats, and what of it is known."""
 
+    figure: Figure
+    values: Mapping[str, Quantity]
+    given: frozenset[str]
+    pi: Real
+    whole: Floats
 
-def _holding(
-    figure: Figure,
-    plan: list[Form],
-    left: str,
-    rights: tuple[str, ...],
-    driver: str,
-    values: Mapping[str, Quantity],
-    whole: Floats,
-) -> Iterator[tuple[str, tuple[Form, ...]]]:
-    """The forms of a relation, and of what leads to it, that are true of the figure."""
-    for right in rights:
-        for forms in variants(figure, list(forms_behind(plan, left, right))):
-            told = [*forms, (left, right)]
-            if all(_near(in_floats(formula, whole), whole[name]) for name, formula in told):
-                if not _is_idle(whole, driver, told):
-                    yield right, tuple(forms)
-                break
+    def told(self) -> Trial | None:
+        for measure in self.figure.measures:
+            if measure.kind == "count" and measure.name not in self.values:
+                return self._counted(measure.name)
+        for driver in self._drivers():
+            for equation, forms in self._holding(driver):
+                trial = self._solved((driver,), (equation,), forms)
+                if trial is not None:
+                    return trial
+        return self._together()
 
+    def _counted(self, count: str) -> Trial:
+        """A count, which needs no proof: it is the whole number that it must be."""
+        return Trial({count: Quantity(Real.of(round(self.whole[count])))}, tuple(self._equations()[:1]))
 
-def _is_idle(whole: Floats, driver: str, told: list[Form]) -> bool:
-    """Whether the last of these holds just as well for another value of the driver, so that it says nothing of it."""
-    aside = {**whole, driver: whole[driver] * (1 + ASIDE)}
-    for name, formula in told[:-1]:
-        aside[name] = in_floats(formula, aside)
-    left, right = told[-1]
-    return isclose(in_floats(right, aside), aside[left], rel_tol=ASIDE * NEAR)
+    def _together(self) -> Trial | None:
+        """All unknowns of the basis at once, by as many of the givens."""
+        unknowns = tuple(name for name in self.figure.basis if name not in self.values)
+        plan = plan_from(self.figure, self.figure.basis)
+        for equations in islice(combinations(self._equations(), len(unknowns)), MOST_TOGETHER):
+            behind = forms_behind(plan, *equations)
+            forms = tuple(form for form in behind if form[0] not in self.given)
+            trial = self._solved(unknowns, equations, forms)
+            if trial is not None:
+                return trial
+        return None
 
+    def _solved(
+        self, unknowns: tuple[str, ...], equations: tuple[Form, ...], forms: tuple[Form, ...]
+    ) -> Trial | None:
+        system = System(self.figure, self.values, unknowns, forms, equations, self.pi)
+        solved = system.solved(self.whole)
+        return None if solved is None else Trial(dict(zip(unknowns, solved, strict=True)), equations, forms)
 
-def _counted(figure: Figure, count: str, whole: Floats, given: frozenset[str]) -> Trial:
-    """A count, which needs no proof: it is the whole number that it must be."""
-    equations = _equations(figure, given)
-    return Trial({count: Quantity(Real.of(round(whole[count])))}, tuple(equations[:1]))
+    def _equations(self) -> list[Form]:
+        """What the givens beside the basis say of it."""
+        forms = dict(plan_from(self.figure, self.figure.basis))
+        return [
+            (m.name, forms[m.name]) for m in self.figure.measures if m.name in self.given and m.name in forms
+        ]
 
+    def _drivers(self) -> Iterator[str]:
+        """Lengths and angles with which everything else would follow, the usual ones first."""
+        lines = [
+            m.name
+            for m in self.figure.measures
+            if m.kind in ("length", "angle") and m.name not in self.values
+        ]
+        usual = [name for name in self.figure.usual if name in lines]
+        for name in (*usual, *(name for name in lines if name not in usual)):
+            if settles(self.figure, {*self.values, name}):
+                yield name
 
-def _together(
-    figure: Figure, values: Mapping[str, Quantity], whole: Floats, given: frozenset[str], pi_: Real
-) -> Trial | None:
-    """All unknowns of the basis at once, by as many of the givens."""
-    unknowns = tuple(name for name in basis(figure) if name not in values)
-    plan = plan_from(figure, basis(figure))
-    choices = combinations(_equations(figure, given), len(unknowns))
-    for equations in islice(choices, MOST_TOGETHER):
-        behind = {form for equation in equations for form in forms_behind(plan, *equation)}
-        forms = tuple(form for form in plan if form in behind and form[0] not in given)
-        system = System(figure, values, unknowns, forms, equations, pi_)
-        solved = system.solved(whole)
-        if solved is not None:
-            return Trial(dict(zip(unknowns, solved, strict=True)), equations, forms)
-    return None
+    def _holding(self, driver: str) -> Iterator[tuple[Form, tuple[Form, ...]]]:
+        """Relations left over with a driver, and the forms that lead to each, as they are true of the figure."""
+        plan = plan_from(self.figure, {*self.values, driver})
+        for left, rights in left_over_of(self.figure, plan):
+            for right in rights:
+                for forms in variants(self.figure, list(forms_behind(plan, (left, right)))):
+                    told = [*forms, (left, right)]
+                    if all(_near(in_floats(text, self.whole), self.whole[name]) for name, text in told):
+                        if not self._is_idle(driver, told):
+                            yield (left, right), tuple(forms)
+                        break
 
-
-def _equations(figure: Figure, given: frozenset[str]) -> list[Form]:
-    """What the givens beside the basis say of it."""
-    forms = dict(plan_from(figure, basis(figure)))
-    return [(m.name, forms[m.name]) for m in figure.measures if m.name in given and m.name in forms]
-
-
-def _drivers(figure: Figure, values: Mapping[str, Quantity]) -> Iterator[str]:
-    """Lengths and angles with which everything else would follow, the usual ones first."""
-    usual = list(figure.usual)
-    names = sorted(
-        (m.name for m in figure.measures if m.kind in ("length", "angle") and m.name not in values),
-        key=lambda name: usual.index(name) if name in usual else len(usual),
-    )
-    everything = {m.name for m in figure.measures}
-    for name in names:
-        if {*values, name} | {quantity for quantity, _ in plan_from(figure, {*values, name})} >= everything:
-            yield name
+    def _is_idle(self, driver: str, told: list[Form]) -> bool:
+        """Whether the last of these holds just as well for another value of the driver, so that it says nothing of it."""
+        aside = {**self.whole, driver: self.whole[driver] * (1 + ASIDE)}
+        for name, formula in told[:-1]:
+            aside[name] = in_floats(formula, aside)
+        left, right = told[-1]
+        return isclose(in_floats(right, aside), aside[left], rel_tol=ASIDE * NEAR)

@@ -210,7 +210,7 @@ def independence(whole: Solution) -> Callable[[Iterable[str]], float]:
     The derivatives are by the logarithms of the usual givens, by differences in floats, a count taken as any number.
     """
     figure = whole.figure
-    basis = [*figure.usual, *figure.defaults]
+    basis = figure.basis
     forms = plan_from(figure, basis)
 
     def measures(moved: str, by: float) -> dict[str, float]:

@@ -19,7 +19,7 @@ from mensuration.expressions.slopes import Slope, in_slopes
 from mensuration.numbers import PI, Real
 from mensuration.solving import Solution, SolvingError, solutions, solve, starting_givens
 from mensuration.solving.forms import plan_from, variants
-from mensuration.solving.search import basis, figures_with, sufficient
+from mensuration.solving.search import figures_with, sufficient
 from mensuration.solving.system import System
 from mensuration.units import LENGTH
 
@@ -48,10 +48,10 @@ def stretched(figure: Figure) -> Solution:
 @by_name
 def test_everything_follows_from_the_basis_without_a_choice(figure: Figure) -> None:
     """The search starts from there: with a choice of two values it would miss half of the figures."""
-    plan = plan_from(figure, basis(figure))
-    assert {*basis(figure), *(name for name, _ in plan)} == {m.name for m in figure.measures}
+    plan = plan_from(figure, figure.basis)
+    assert {*figure.basis, *(name for name, _ in plan)} == {m.name for m in figure.measures}
     assert variants(figure, plan) == [plan]
-    assert sufficient(figure, frozenset(basis(figure)))
+    assert sufficient(figure, frozenset(figure.basis))
 
 
 def formulas(figure: Figure) -> list[str]:

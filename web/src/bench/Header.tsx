@@ -1,7 +1,6 @@
 import type { Opened } from "../api/types";
 import { api } from "../api/client";
-import { Brand } from "../ui/Brand";
-import { Places } from "../ui/PageHeader";
+import { PageHeader } from "../ui/PageHeader";
 import { TextInPlace } from "../ui/TextInPlace";
 import { SettingsButton } from "../statement/SettingsButton";
 import { Shortcuts } from "./Shortcuts";
@@ -13,10 +12,7 @@ export function Header({ opened, saving }: { opened: Opened; saving: Saving }) {
   const store = useBenchStore();
   const title = useBench((state) => state.document.title);
   return (
-    <header className="flex flex-wrap items-center gap-x-2 gap-y-1 border-b border-edge bg-sheet px-3 py-1.5 no-print">
-      <Brand />
-      <Places />
-      <span aria-hidden className="h-6 w-px slant bg-rule" />
+    <PageHeader>
       <h1 className="min-w-40 grow">
         <TextInPlace
           value={title}
@@ -40,7 +36,7 @@ export function Header({ opened, saving }: { opened: Opened; saving: Saving }) {
         Download
       </a>
       <Shortcuts />
-    </header>
+    </PageHeader>
   );
 }
 
