@@ -47,22 +47,33 @@ def step_to(part: Solved, step: Step, teller: Teller) -> dict[str, Any]:
 
 
 def told_step(part: Solved, step: Step, teller: Teller, closing: bool = True) -> dict[str, Any]:
-    """Formula and numbers in place. Equations are ``closing`` with the unknown, so that ``= value`` can follow."""
-    if step.equations:
-        return _by_trial(part, step, teller, closing)
-    return _written(part, step.quantity, step.formula, teller)
+    """Formula and numbers in place; where found by ``trial``, equations, ``closing`` with the unknown before its value."""
+    if not step.equations:
+        return {**_written(part, step.quantity, step.formula, teller), "trial": False}
+    symbol = symbol_of(part)
+    numbers = _by_trial(part, step, teller)
+    return {
+        "formula": told(_equal(step.equations, symbol, symbol)),
+        "numbers": told(_closed(numbers, symbol(Path((step.quantity,)))) if closing else numbers),
+        "trial": True,
+    }
 
 
-def _by_trial(part: Solved, step: Step, teller: Teller, closing: bool) -> dict[str, Any]:
+def line_of(step: dict[str, Any], value: Written) -> dict[str, str]:
+    """A told step as one line: formula, numbers and value. An equation found by trial does not equal its numbers."""
+    signs = {"tex": r",\quad ", "text": "; "} if step["trial"] else {"tex": " = ", "text": " = "}
+    return {
+        form: f"{step['formula'][form]}{sign}{step['numbers'][form]} = {told(value)[form]}"
+        for form, sign in signs.items()
+    }
+
+
+def _by_trial(part: Solved, step: Step, teller: Teller) -> Written:
     """Equations without a closed form: with their numbers in place, the unknowns left as they are."""
-    symbol, number = symbol_of(part), number_of(part, teller)
-
-    unknown = symbol(Path((step.quantity,)))
-    formula = _equal(step.equations, symbol, symbol)
     if step.together and step.quantity != step.together[0]:
         with_it = f"(together with the {part.solution.figure.title_of(step.together[0])})"
-        numbers = Written(rf"\text{{{with_it}}}", with_it)
-        return {"formula": told(formula), "numbers": told(_closed(numbers, unknown) if closing else numbers)}
+        return Written(rf"\text{{{with_it}}}", with_it)
+    symbol, number = symbol_of(part), number_of(part, teller)
     before = part.solution.steps[: part.solution.steps.index(step)]
     known = {"pi", *part.solution.given, *(earlier.quantity for earlier in before)}
 
@@ -76,8 +87,7 @@ def _by_trial(part: Solved, step: Step, teller: Teller, closing: bool) -> dict[s
     put, by = _equal(step.equations, placed, placed, times=True), _equal(forms, symbol, placed, times=True)
     shown = 0 < len(forms) <= SHOWN_FORMS
     with_tex, with_text = (rf"\ \text{{with}}\ {by.tex}", f" with {by.text}") if shown else ("", "")
-    numbers = Written(rf"{put.tex}{with_tex}\ \text{{{how}}}", f"{put.text}{with_text} {how}")
-    return {"formula": told(formula), "numbers": told(_closed(numbers, unknown) if closing else numbers)}
+    return Written(rf"{put.tex}{with_tex}\ \text{{{how}}}", f"{put.text}{with_text} {how}")
 
 
 def _closed(numbers: Written, unknown: Written) -> Written:

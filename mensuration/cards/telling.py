@@ -14,7 +14,7 @@ from mensuration.expressions import Path, parse
 from mensuration.expressions.write import Written, write
 from mensuration.solving import Solution, Step
 from mensuration.solving.solution import USUAL_CHOICE
-from mensuration.steps import symbol_of, told_step
+from mensuration.steps import line_of, symbol_of, told_step
 from mensuration.telling import Teller, told
 
 
@@ -89,7 +89,6 @@ def _step(named: _Named, step: Step, teller: Teller) -> dict[str, Any]:
         "source": step.source,
         "familiar": familiar,
         **told_step(named, step, teller, closing=False),
-        "trial": bool(step.equations),
         "value": value,
     }
 
@@ -97,17 +96,7 @@ def _step(named: _Named, step: Step, teller: Teller) -> dict[str, Any]:
 def path_working(card: Card, measure: str, teller: Teller) -> list[dict[str, str]]:
     """The written lines that lead to one quantity."""
     named = _Named(card.name, card.solution)
-    lines = []
-    for step in card.solution.path_to({measure}):
-        told_ = told_step(named, step, teller)
-        value = teller.written(card.solution.values[step.quantity])
-        between = (
-            {"tex": r",\quad ", "text": "; "} if step.equations else dict.fromkeys(("tex", "text"), " = ")
-        )
-        lines.append(
-            {
-                key: f"{told_['formula'][key]}{between[key]}{told_['numbers'][key]} = {told(value)[key]}"
-                for key in ("tex", "text")
-            }
-        )
-    return lines
+    return [
+        line_of(told_step(named, step, teller), teller.written(card.solution.values[step.quantity]))
+        for step in card.solution.path_to({measure})
+    ]

@@ -16,6 +16,7 @@ class Step(Schema):
     title: str | None = None
     formula: Mathematics
     numbers: Mathematics
+    trial: bool = False
     value: Mathematics
 
 
@@ -36,6 +37,7 @@ class Entry(Schema):
     value: Told
     steps: list[Step]
     formula: Mathematics | None
+    trial: bool = False
     numbers: Mathematics | None
 
 

@@ -366,6 +366,7 @@ def test_measures_found_together_are_told_by_all_their_equations() -> None:
     straight, arc = results["figures"]["fig"]["tallies"]["perimeter"]["entries"]
     assert arc["steps"][0]["quantity"] == straight["edge"] == "chord"
     chord = straight
+    assert chord["trial"] and arc["steps"][0]["trial"]  # so that no “=” stands between them
     assert chord["formula"]["text"].endswith(", perimeter = chord + arc")
     assert chord["formula"]["tex"].startswith(r"\begin{aligned}A &= ")
     assert "12 m = chord + arc with radius = height / 2 + chord² / (8 × height), " in chord["numbers"]["text"]

@@ -897,6 +897,11 @@ export interface components {
             stretch: number | null;
             /** Title */
             title: string;
+            /**
+             * Trial
+             * @default false
+             */
+            trial: boolean;
             value: components["schemas"]["Told"];
         };
         /** EntryIn */
@@ -1756,6 +1761,11 @@ export interface components {
             quantity: string;
             /** Title */
             title?: string | null;
+            /**
+             * Trial
+             * @default false
+             */
+            trial: boolean;
             value: components["schemas"]["Mathematics"];
         };
         /**
