@@ -95,11 +95,14 @@ SETS = 12
 by_name = pytest.mark.parametrize("name", list(WORKED))
 
 
+def typed_of(name: str) -> dict[str, str]:
+    return dict(text.split("=", 1) for text in WORKED[name].split())
+
+
 def by_hand(name: str) -> dict[str, Quantity]:
     figure = figures()[name]
     found = {}
-    for text in WORKED[name].split():
-        measure, _, typed = text.partition("=")
+    for measure, typed in typed_of(name).items():
         declared = figure.measure(measure)
         assert declared is not None, measure
         value = evaluate(parse(typed), Scope())
@@ -109,6 +112,17 @@ def by_hand(name: str) -> dict[str, Quantity]:
     return found
 
 
+def settling_sets(name: str, most: int) -> list[tuple[str, ...]]:
+    """Some of the sets of measures that settle a figure, by lot."""
+    figure = figures()[name]
+    sets = [
+        some
+        for some in combinations(typed_of(name), len(figure.basis))
+        if sufficient(figure, frozenset(some))
+    ]
+    return Random(name).sample(sets, min(most, len(sets)))
+
+
 def test_every_figure_of_the_catalogue_is_worked() -> None:
     assert set(WORKED) == set(figures())
 
@@ -116,7 +130,7 @@ def test_every_figure_of_the_catalogue_is_worked() -> None:
 @by_name
 def test_all_measures_from_the_usual_givens(name: str) -> None:
     figure, worked = figures()[name], by_hand(name)
-    whole = solve(figure, {key: worked[key] for key in (*figure.usual, *figure.defaults)}, PI)
+    whole = solve(figure, {key: worked[key] for key in figure.basis}, PI)
     for measure, expected in worked.items():
         got = whole.values[measure]
         assert got.kind == expected.kind, measure
@@ -128,9 +142,7 @@ def test_all_measures_from_the_usual_givens(name: str) -> None:
 def test_the_same_figure_from_other_measures(name: str) -> None:
     """One of the solutions has every measure as it was worked by hand, exactly wherever it has an exact form."""
     figure, worked = figures()[name], by_hand(name)
-    count = len(figure.usual) + len(figure.defaults)
-    sets = [some for some in combinations(worked, count) if sufficient(figure, frozenset(some))]
-    for some in Random(name).sample(sets, min(SETS, len(sets))):
+    for some in settling_sets(name, SETS):
         try:
             found = solutions(figure, {key: worked[key] for key in some}, PI)
         except SolvingError as error:
@@ -145,7 +157,7 @@ def test_the_same_figure_from_other_measures(name: str) -> None:
 def test_one_measure_more_clashes_if_it_is_wrong(name: str) -> None:
     """With one more measure the figure is the same; with that one a little too large there is none."""
     figure, worked = figures()[name], by_hand(name)
-    usual = (*figure.usual, *figure.defaults)
+    usual = figure.basis
     others = [key for key in worked if key not in usual and worked[key].kind != ANGLE]
     for more in Random(name).sample(others, min(4, len(others))):
         given = {key: worked[key] for key in (*usual, more)}
@@ -163,8 +175,8 @@ def test_one_measure_more_clashes_if_it_is_wrong(name: str) -> None:
 def test_the_numbers_in_place_reckon_to_the_value(name: str, unit: str) -> None:
     """Each step's line as it is told, reckoned again from its text: √((3 m)² + (4 m)²) is 5 m."""
     figure = figures()[name]
-    typed = dict(text.split("=", 1) for text in WORKED[name].split())
-    given = {key: typed[key] for key in (*figure.usual, *figure.defaults)}
+    typed = typed_of(name)
+    given = {key: typed[key] for key in figure.basis}
     card = {"name": "it", "kind": "formula", "figure": name, "given": given}
     document = {"format": "tilt-grid/problem", "version": 1, "settings": {"unit": unit}, "figures": [card]}
     told = evaluate_document(document)["figures"]["it"]["card"]["solutions"][0]
@@ -184,10 +196,8 @@ def test_the_numbers_in_place_reckon_to_the_value(name: str, unit: str) -> None:
 @by_name
 def test_both_pictures_and_all_lines_are_told_in_full(name: str) -> None:
     """From two or three other measures: every measure has a line, a value, and a path that ends in it."""
-    figure, worked = figures()[name], dict(text.split("=", 1) for text in WORKED[name].split())
-    count = len(figure.usual) + len(figure.defaults)
-    sets = [some for some in combinations(worked, count) if sufficient(figure, frozenset(some))]
-    for some in Random(f"told {name}").sample(sets, min(3, len(sets))):
+    figure, worked = figures()[name], typed_of(name)
+    for some in settling_sets(name, 3):
         card = {"name": "it", "kind": "formula", "figure": name, "given": {key: worked[key] for key in some}}
         results = evaluate_document({"format": "tilt-grid/problem", "version": 1, "figures": [card]})
         assert results["complaints"] == [], some
