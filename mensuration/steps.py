@@ -51,10 +51,11 @@ def told_step(part: Solved, step: Step, teller: Teller, closing: bool = True) ->
     if not step.equations:
         return {**_written(part, step.quantity, step.formula, teller), "trial": False}
     symbol = symbol_of(part)
-    numbers = _by_trial(part, step, teller)
+    unknown = symbol(Path((step.quantity,)))
+    end = Written(rf"\quad {unknown.tex}", f", {unknown.text}") if closing else Written("", "")
     return {
-        "formula": told(_equal(step.equations, symbol, symbol)),
-        "numbers": told(_closed(numbers, symbol(Path((step.quantity,)))) if closing else numbers),
+        "formula": told(_equal(step.equations, symbol)),
+        "numbers": told(_by_trial(part, step, teller, end)),
         "trial": True,
     }
 
@@ -68,11 +69,11 @@ def line_of(step: dict[str, Any], value: Written) -> dict[str, str]:
     }
 
 
-def _by_trial(part: Solved, step: Step, teller: Teller) -> Written:
+def _by_trial(part: Solved, step: Step, teller: Teller, end: Written) -> Written:
     """Equations without a closed form: with their numbers in place, the unknowns left as they are."""
     if step.together and step.quantity != step.together[0]:
         with_it = f"(together with the {part.solution.figure.title_of(step.together[0])})"
-        return Written(rf"\text{{{with_it}}}", with_it)
+        return Written(rf"\text{{{with_it}}}{end.tex}", with_it + end.text)
     symbol, number = symbol_of(part), number_of(part, teller)
     before = part.solution.steps[: part.solution.steps.index(step)]
     known = {"pi", *part.solution.given, *(earlier.quantity for earlier in before)}
@@ -84,24 +85,40 @@ def _by_trial(part: Solved, step: Step, teller: Teller) -> Written:
     forms = tuple(
         form for form in step.by if write(parse(form[1]), symbol).tex != symbol(Path((form[0],))).tex
     )
-    put, by = _equal(step.equations, placed, placed, times=True), _equal(forms, symbol, placed, times=True)
-    shown = 0 < len(forms) <= SHOWN_FORMS
-    with_tex, with_text = (rf"\ \text{{with}}\ {by.tex}", f" with {by.text}") if shown else ("", "")
-    return Written(rf"{put.tex}{with_tex}\ \text{{{how}}}", f"{put.text}{with_text} {how}")
+    if len(forms) > SHOWN_FORMS:
+        forms = ()
+    put, by = _sides(step.equations, placed, placed), _sides(forms, symbol, placed)
+    text = f"{_in_line(put)} with {_in_line(by)} {how}" if forms else f"{_in_line(put)} {how}"
+    rows = [*_rows(put), *(rf"\text{{with }}{row}" for row in _rows(by)), rf"&\text{{{how}}}{end.tex}"]
+    return Written(_below_one_another(rows), text + end.text)
 
 
-def _closed(numbers: Written, unknown: Written) -> Written:
-    return Written(rf"{numbers.tex}\quad {unknown.tex}", f"{numbers.text}, {unknown.text}")
-
-
-def _equal(forms: tuple[Form, ...], left: Leaf, right: Leaf, times: bool = False) -> Written:
+def _equal(forms: tuple[Form, ...], leaf: Leaf) -> Written:
     """Quantities and their formulas as equations, one below the other."""
-    sides = [(write(parse(one), left), write(parse(two), right, times=times)) for one, two in forms]
-    text = ", ".join(f"{one.text} = {two.text}" for one, two in sides)
-    if len(sides) == 1:
-        return Written(" = ".join(side.tex for side in sides[0]), text)
-    rows = r" \\ ".join(f"{one.tex} &= {two.tex}" for one, two in sides)
-    return Written(rf"\begin{{aligned}}{rows}\end{{aligned}}", text)
+    sides = _sides(forms, leaf, leaf, times=False)
+    rows = _rows(sides)
+    tex = _below_one_another(rows) if len(rows) > 1 else " = ".join(side.tex for side in sides[0])
+    return Written(tex, _in_line(sides))
+
+
+def _sides(
+    forms: tuple[Form, ...], left: Leaf, right: Leaf, times: bool = True
+) -> list[tuple[Written, Written]]:
+    return [(write(parse(one), left), write(parse(two), right, times=times)) for one, two in forms]
+
+
+def _in_line(sides: list[tuple[Written, Written]]) -> str:
+    return ", ".join(f"{one.text} = {two.text}" for one, two in sides)
+
+
+def _rows(sides: list[tuple[Written, Written]]) -> list[str]:
+    return [f"{one.tex} &= {two.tex}" for one, two in sides]
+
+
+def _below_one_another(rows: list[str]) -> str:
+    """TeX of lines that fit below one another where they would not beside one another."""
+    lines = r" \\ ".join(rows)
+    return rf"\begin{{aligned}}{lines}\end{{aligned}}"
 
 
 def _written(part: Solved, quantity: str, formula: str, teller: Teller) -> dict[str, Any]:

@@ -192,6 +192,22 @@ def test_a_plane_card_becomes_a_part_on_the_bench(card: Card, bench: Bench) -> N
     assert [part["name"] for part in bench.stored()["figures"][0]["parts"]] == ["trapezoid", "circle"]
 
 
+def test_a_long_trial_fits_into_the_tally(card: Card) -> None:
+    """Two unknowns found together, as a part: no equation is cut off, and none is said to equal its numbers."""
+    page = card.open("segment").give(area="8", perimeter="12").expect_found("radius", "2.46 m").page
+    page.get_by_role("button", name="Use on the bench").click()
+    page.get_by_role("menuitem", name="In a new problem").click()
+    page.get_by_role("radio", name="Perimeter").click()
+    entry = page.locator("[data-entry]").first
+    expect(entry).to_contain_text("(together, by trial)")
+    expect(entry.locator("br")).to_have_count(1)
+    wide = page.evaluate(
+        """() => [...document.querySelectorAll('[data-entry] .katex-html')]
+            .map((e) => e.getBoundingClientRect().right - e.closest('[data-entry]').getBoundingClientRect().right)"""
+    )
+    assert wide and max(wide) <= 0
+
+
 def test_a_solid_card_is_kept_on_the_shelf(card: Card, bench: Bench) -> None:
     page = card.open("cylinder").give(radius="2", height="3").page
     page.get_by_role("button", name="Keep on the shelf").click()

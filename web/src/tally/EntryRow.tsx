@@ -41,7 +41,7 @@ export const EntryRow = memo(function EntryRow({ entry, onGiven }: Props) {
               <span key={step.quantity} className="block text-soft">
                 {step.title ? <span className="mr-2 text-sm">{step.title}:</span> : null}
                 <Maths maths={step.formula} />
-                {step.trial ? "; " : " = "}
+                {step.trial ? <br /> : " = "}
                 <Maths maths={step.numbers} onGiven={onGiven} />
                 {" = "}
                 <Maths maths={step.value} />
@@ -50,7 +50,7 @@ export const EntryRow = memo(function EntryRow({ entry, onGiven }: Props) {
             {entry.formula ? (
               <>
                 <Maths maths={entry.formula} />
-                {entry.numbers && entry.numbers.text !== entry.formula.text ? (entry.trial ? "; " : " = ") : null}
+                {entry.numbers && entry.numbers.text !== entry.formula.text ? (entry.trial ? <br /> : " = ") : null}
               </>
             ) : null}
             {entry.numbers ? <Maths maths={entry.numbers} onGiven={onGiven} /> : null}
