@@ -7,7 +7,7 @@ from collections.abc import Callable
 from typing import Any
 
 import pytest
-from playwright.sync_api import expect
+from playwright.sync_api import Route, expect
 
 from tests.browser.conftest import Bench
 
@@ -164,6 +164,20 @@ def test_an_outline_grows_while_it_is_typed(bench: Bench) -> None:
     field.press("Enter")
     expect(page.get_by_test_id("sides")).to_have_text("6 sides")
     bench.expect_answer("Area", "51.00 m²")
+
+
+def test_a_late_answer_to_an_older_text_undoes_nothing(bench: Bench) -> None:
+    empty(bench)
+    held: list[Route] = []
+    bench.page.route("**/api/entry", lambda route: route.continue_() if held else held.append(route))
+    field = bench.page.get_by_role("combobox", name="Type a part in words")
+    field.focus()  # asks for ways to go on from nothing; the answer is held back
+    field.fill("outline R 9, U 7")
+    bench.expect_total("31.50 m²")
+    assert len(held) == 1
+    held[0].continue_()
+    bench.page.wait_for_timeout(500)
+    bench.expect_total("31.50 m²")
 
 
 def test_a_faulty_first_part_does_not_hide_the_next(bench: Bench) -> None:

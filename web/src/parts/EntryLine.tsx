@@ -38,7 +38,12 @@ export const EntryLine = memo(function EntryLine() {
     }
   };
   useEffect(() => {
-    if (open) void ask(text).then((found) => grow(text, found));
+    if (!open) return;
+    let late = false; // an answer to an older text must not undo what a newer one shows
+    void ask(text).then((found) => (late ? undefined : grow(text, found)));
+    return () => {
+      late = true;
+    };
     // eslint-disable-next-line react-hooks/exhaustive-deps -- asked again for each text only
   }, [text, open]);
 
