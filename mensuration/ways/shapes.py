@@ -36,10 +36,11 @@ def _triangle(loop: tuple[Edge, ...]) -> Shape | None:
     for i in range(3):
         one, two = loop[i], loop[(i + 1) % 3]
         if _dot(one, two).sign() == 0:
+            base, height = _level_first(one, two)
             return Shape(
                 "right triangle",
                 "1/2 base height",
-                *_sizes(base=(_level_first(one, two), "b"), height=(_level_first(two, one), "h")),
+                *_sizes(base=(base.length, "b"), height=(height.length, "h")),
             )
     for side in loop:
         if _level(side) or _upright(side):
@@ -52,9 +53,9 @@ def _triangle(loop: tuple[Edge, ...]) -> Shape | None:
     return None
 
 
-def _level_first(one: Edge, two: Edge) -> Real:
-    """One of two lengths: the level one for the base, so that the picture and the formula agree."""
-    return two.length if _upright(one) and _level(two) else one.length
+def _level_first(one: Edge, two: Edge) -> tuple[Edge, Edge]:
+    """Two legs, the level one first: it is the base, so that the picture and the formula agree."""
+    return (two, one) if _upright(one) and _level(two) else (one, two)
 
 
 def _quadrilateral(loop: tuple[Edge, ...]) -> Shape | None:

@@ -1,0 +1,55 @@
+"""Reading back what is told: a line of numbers, typed in again, must come to the value that stands beside it."""
+
+from __future__ import annotations
+
+from math import isclose
+from typing import Any
+
+from mensuration.expressions import Quantity, Scope, evaluate, parse
+from mensuration.numbers import PI, Real
+
+ROUGH = 2e-6  # what is shown with “…” has seven figures
+
+
+def reckoned(text: str, pi: Real = PI) -> Quantity:
+    """The value of a told text, worked out anew."""
+    return evaluate(parse(text.replace("…", "")), Scope(pi=pi))
+
+
+def check(numbers: str, value: str, pi: Real = PI) -> bool:
+    """Whether ``numbers`` come to ``value``: exactly where neither is cut off; whether it was exact is answered."""
+    one, two = reckoned(numbers, pi), reckoned(value, pi)
+    assert one.kind == two.kind, (numbers, value)
+    if "…" in numbers or "…" in value:
+        size = max(abs(float(reckoned(number, pi).value)) for number in (numbers, value))
+        assert isclose(float(one.value), float(two.value), rel_tol=ROUGH, abs_tol=ROUGH * size), (
+            numbers,
+            value,
+        )
+        return False
+    assert one.value.same_as(two.value), (numbers, value)
+    return True
+
+
+def check_entry(entry: dict[str, Any], pi: Real = PI) -> int:
+    """Every step of a tally's entry and its own line; how many were exact."""
+    exact = 0
+    for step in entry["steps"]:
+        if not step.get("trial"):
+            exact += check(step["numbers"]["text"], step["value"]["text"], pi)
+    if entry["numbers"] is not None and not entry.get("trial"):
+        exact += check(entry["numbers"]["text"], entry["value"]["shown"]["text"], pi)
+    return exact
+
+
+def check_tally(tally: dict[str, Any], pi: Real = PI) -> int:
+    """Every entry, and that the signed sum of those that count is the total."""
+    exact = sum(check_entry(entry, pi) for entry in tally["entries"])
+    total = reckoned(tally["total"]["shown"]["text"], pi)
+    counted = [e for e in tally["entries"] if e["counted"]]
+    values = [float(reckoned(e["value"]["shown"]["text"], pi).value) for e in counted]
+    signs = [-1 if e["sign"] == "-" else 1 for e in counted]
+    came_to = sum(sign * value for sign, value in zip(signs, values, strict=True))
+    size = max([abs(float(total.value)), *(abs(value) for value in values)], default=1.0)
+    assert isclose(came_to, float(total.value), rel_tol=ROUGH, abs_tol=ROUGH * size), (came_to, total)
+    return exact
