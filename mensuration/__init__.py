@@ -5,6 +5,25 @@
 '10.00 m'
 """
 
-from mensuration.problem import UnreadableDocument, evaluate_document, evaluate_problem, read, read_text
+from importlib import import_module
+from typing import TYPE_CHECKING, Any
 
-__all__ = ["UnreadableDocument", "evaluate_document", "evaluate_problem", "read", "read_text"]
+if TYPE_CHECKING:
+    from mensuration.problem import (
+        UnreadableDocument,
+        evaluate,
+        evaluate_document,
+        evaluate_problem,
+        read,
+        read_text,
+    )
+
+__all__ = ["UnreadableDocument", "evaluate", "evaluate_document", "evaluate_problem", "read", "read_text"]
+
+
+def __getattr__(name: str) -> Any:
+    """The verbs of :mod:`mensuration.problem`, loaded when they are first asked for: whoever wants only numbers gets
+    only these."""
+    if name not in __all__:
+        raise AttributeError(f"module 'mensuration' has no attribute {name!r}")
+    return getattr(import_module("mensuration.problem"), name)

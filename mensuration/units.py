@@ -117,6 +117,19 @@ class Unit:
         power = "" if self.power == 1 else rf"^{{{self.power}}}"
         return rf"\,\mathrm{{{self.symbol}}}{power}"
 
+    @property
+    def mathml(self) -> str:
+        """The unit in MathML, with the space before it."""
+        if not self.symbol:
+            return ""
+        if self.symbol == "deg":
+            return "<mo>°</mo>"
+        if self.kind.plain:
+            return f"<mtext>\u00a0{self._plain_words('2')}</mtext>"
+        name = f'<mi mathvariant="normal">{self.symbol}</mi>'
+        raised = name if self.power == 1 else f"<msup>{name}<mn>{self.power}</mn></msup>"
+        return f'<mspace width="0.17em"/>{raised}'
+
 
 NO_UNIT = Unit("", NUMBER, Fraction(1))
 

@@ -1,6 +1,7 @@
-"""What holds for all tests."""
+"""What holds for all tests. ``--hypothesis-profile quick`` reports a failing example as it was found, unshrunk."""
 
-from hypothesis import settings
+from hypothesis import Phase, settings
 
 settings.register_profile("tilt-grid", deadline=None, print_blob=True)
+settings.register_profile("quick", deadline=None, phases=(Phase.explicit, Phase.reuse, Phase.generate))
 settings.load_profile("tilt-grid")

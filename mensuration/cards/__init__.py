@@ -2,7 +2,6 @@
 
 from mensuration.cards.card import Card, work_out
 from mensuration.cards.gallery import gallery, sheet
-from mensuration.cards.picture import card_picture
-from mensuration.cards.telling import path_working, told_card
+from mensuration.cards.telling import ToldCard, copied_lines, measure_working, told_card
 
-__all__ = ["Card", "card_picture", "gallery", "path_working", "sheet", "told_card", "work_out"]
+__all__ = ["Card", "ToldCard", "copied_lines", "gallery", "measure_working", "sheet", "told_card", "work_out"]

@@ -2,59 +2,81 @@
 
 from __future__ import annotations
 
-from typing import Any
+from collections.abc import Mapping
+from dataclasses import dataclass
 
 from mensuration.cards.card import Card
 from mensuration.catalogue.figure import Agreement
-from mensuration.expressions import Path, Quantity, Scope, evaluate, parse
-from mensuration.expressions.write import Written, write
+from mensuration.expressions import Quantity, Scope, evaluate, parse
+from mensuration.frozen import Frozen
 from mensuration.solving.forms import inputs
-from mensuration.steps import symbols, written_pi
-from mensuration.telling import Teller, told
+from mensuration.tally.deriving import symbols_of
+from mensuration.tally.entry import Derivation
+from mensuration.telling import Mathematics, Teller, Told, told
+from mensuration.telling.derivations import letters, numbered
+from mensuration.telling.writing import write
 
 
-def agreements(card: Card, teller: Teller) -> list[dict[str, Any]]:
+@dataclass(frozen=True)
+class AgreementForm(Frozen):
+    """One form, with numbers and value where they are known."""
+
+    title: str
+    formula: Mathematics
+    numbers: Mathematics | None
+    value: Told | None
+
+
+@dataclass(frozen=True)
+class ToldAgreement(Frozen):
+    """Forms of one measure, whether they ``agree`` (None while unknown), and the first at a special value beside what
+    it becomes there."""
+
+    measure: str
+    title: str
+    forms: tuple[AgreementForm, ...]
+    agree: bool | None
+    special: tuple[AgreementForm, AgreementForm]
+    special_agrees: bool | None
+
+
+def agreements(card: Card, teller: Teller) -> tuple[ToldAgreement, ...]:
     """Every agreement that the figure declares, with the card's numbers in place where they are known."""
-    return [_told(card, agreement, teller) for agreement in card.figure.agreements]
+    return tuple(_told(card, agreement, teller) for agreement in card.figure.agreements)
 
 
-def _told(card: Card, agreement: Agreement, teller: Teller) -> dict[str, Any]:
-    known = dict(card.known)
-    measure = card.figure.measure(agreement.measure)
-    assert measure is not None
+def _told(card: Card, agreement: Agreement, teller: Teller) -> ToldAgreement:
+    known = card.known
     forms = [_form(card, formula, title, known, teller) for title, formula in agreement.forms.items()]
-    values = [form.pop("quantity") for form in forms]
-    agree = None if None in values else all(v.value.same_as(values[0].value) for v in values[1:])
     special = {**known, agreement.special[0]: evaluate(parse(agreement.special[1]), Scope(pi=teller.pi))}
     first = next(iter(agreement.forms.values()))
     limit = _form(card, first, agreement.says, special, teller)
     whole = _form(card, agreement.whole, agreement.whole_title, known, teller)
-    ends = (limit.pop("quantity"), whole.pop("quantity"))
-    return {
-        "measure": agreement.measure,
-        "title": measure.title,
-        "forms": forms,
-        "agree": agree,
-        "special": [limit, whole],
-        "specialAgrees": None if None in ends else ends[0].value.same_as(ends[1].value),
-    }
+    return ToldAgreement(
+        agreement.measure,
+        card.figure.title_of(agreement.measure),
+        tuple(form for form, _ in forms),
+        _agree([value for _, value in forms]),
+        (limit[0], whole[0]),
+        _agree([limit[1], whole[1]]),
+    )
 
 
-def _form(card: Card, formula: str, title: str, known: dict[str, Quantity], teller: Teller) -> dict[str, Any]:
+def _agree(values: list[Quantity | None]) -> bool | None:
+    known = [value for value in values if value is not None]
+    if len(known) < len(values):
+        return None
+    return all(value.value.same_as(known[0].value) for value in known[1:])
+
+
+def _form(
+    card: Card, formula: str, title: str, known: Mapping[str, Quantity], teller: Teller
+) -> tuple[AgreementForm, Quantity | None]:
     tree = parse(formula)
-    scope = Scope(lambda path: known.get(path.text), lambda: list(known), teller.pi)
-
-    def number(path: Path) -> Written:
-        if path.names == ("pi",):
-            return written_pi(teller)
-        return teller.written(known[path.text])
-
     complete = inputs(formula) <= known.keys()
-    value = evaluate(tree, scope) if complete else None
-    return {
-        "title": title,
-        "formula": told(write(tree, symbols(card.figure))),
-        "numbers": told(write(tree, number, times=True)) if complete else None,
-        "value": teller.tell(value) if value is not None else None,
-        "quantity": value,
-    }
+    derivation = Derivation("", tree, known, teller.pi, symbols_of(card.figure))
+    letter = told(write(tree, letters(derivation)))
+    if not complete:
+        return AgreementForm(title, letter, None, None), None
+    numbers = told(write(tree, numbered(derivation, teller, card.name), times=True))
+    return AgreementForm(title, letter, numbers, teller.tell(derivation.value)), derivation.value

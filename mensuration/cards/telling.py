@@ -5,98 +5,183 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import lru_cache
-from typing import Any
 
-from mensuration.cards.agreement import agreements
+from mensuration.cards.agreement import ToldAgreement, agreements
 from mensuration.cards.card import Card
-from mensuration.cards.picture import card_picture
+from mensuration.drawing.card import CardPicture, Typed, card_picture
 from mensuration.expressions import Path, parse
-from mensuration.expressions.write import Written, write
+from mensuration.frozen import Frozen, Table, fields_of, table
 from mensuration.solving import Solution, Step
 from mensuration.solving.solution import USUAL_CHOICE
-from mensuration.steps import line_of, symbol_of, told_step
-from mensuration.telling import Teller, told
-
-
-def told_card(card: Card, typed: Mapping[str, str], teller: Teller) -> dict[str, Any]:
-    """Both solutions where there are two; where there is none, what follows from the givens all the same."""
-    found = [
-        _solution(_Named(card.name, solution), tuple(typed.items()), teller) for solution in card.solutions
-    ]
-    partial = card.fault.partial if card.fault else None
-    return {
-        "figure": card.figure.name,
-        "title": card.figure.title,
-        "solution": card.number + 1 if card.solutions else None,
-        "solutions": found,
-        "partial": None if partial is None else _quantities(_Named(card.name, partial), teller),
-        "agreements": agreements(card, teller),
-    }
-
-
-@lru_cache(maxsize=1000)
-def _solution(named: _Named, typed: tuple[tuple[str, str], ...], teller: Teller) -> dict[str, Any]:
-    return {**_quantities(named, teller), "drawing": card_picture(named.solution, teller, typed)}
-
-
-def _quantities(named: _Named, teller: Teller) -> dict[str, Any]:
-    solution = named.solution
-    return {
-        "quantities": {
-            name: {
-                **teller.tell(solution.values[name]),
-                "given": name in solution.given,
-                "chosen": any(s.quantity == name and s.source == USUAL_CHOICE for s in solution.steps),
-            }
-            for name in (m.name for m in solution.figure.measures)
-            if name in solution.values
-        },
-        "steps": [
-            {**_step(named, step, teller), "path": _indices(solution, step)} for step in solution.steps
-        ],
-    }
-
-
-def _indices(solution: Solution, step: Step) -> list[int]:
-    """Which of the steps lead to this one, itself the last."""
-    path = {id(other) for other in solution.path_to({step.quantity})}
-    return [i for i, other in enumerate(solution.steps) if id(other) in path]
+from mensuration.tally.deriving import step_derivation, symbols_of
+from mensuration.telling import Mathematics, Teller, Told, told
+from mensuration.telling import mathematics as m
+from mensuration.telling.derivations import letters, tell_lines
+from mensuration.telling.mathematics import Maths
+from mensuration.telling.values import exactly_written
+from mensuration.telling.working import path_working
+from mensuration.telling.writing import write
 
 
 @dataclass(frozen=True)
-class _Named:
-    """A solution under the card's name, as the steps are told of."""
+class CardQuantity(Told):
+    """``chosen`` where nothing settles it and the usual value was taken."""
 
-    name: str
-    solution: Solution
+    given: bool
+    chosen: bool
 
 
-def _step(named: _Named, step: Step, teller: Teller) -> dict[str, Any]:
+@dataclass(frozen=True)
+class CardStep(Frozen):
+    """One step: the formula as people know it, rearranged, with numbers, the value. ``path`` leads to it."""
+
+    quantity: str
+    title: str
+    symbol: Mathematics
+    source: str
+    familiar: Mathematics | None
+    formula: Mathematics
+    numbers: Mathematics
+    trial: bool
+    value: Told
+    path: tuple[int, ...]
+
+
+@dataclass(frozen=True)
+class CardPartial(Frozen):
+    """What follows from givens that are too few."""
+
+    quantities: Table[str, CardQuantity]
+    steps: tuple[CardStep, ...]
+
+
+@dataclass(frozen=True)
+class CardSolution(CardPartial):
+    drawing: CardPicture
+
+
+@dataclass(frozen=True)
+class ToldCard(Frozen):
+    """A solved card: every solution, or what follows (``partial``) where there is none."""
+
+    figure: str
+    title: str
+    solution: int | None
+    solutions: tuple[CardSolution, ...]
+    partial: CardPartial | None
+    agreements: tuple[ToldAgreement, ...]
+
+
+def told_card(card: Card, typed: Mapping[str, str], teller: Teller) -> ToldCard:
+    """Both solutions where there are two; where there is none, what follows from the givens all the same."""
+    found = tuple(_solution(card.name, solution, tuple(typed.items()), teller) for solution in card.solutions)
+    partial = card.fault.partial if card.fault else None
+    return ToldCard(
+        card.figure.name,
+        card.figure.title,
+        card.number + 1 if card.solutions else None,
+        found,
+        None if partial is None else _partial(card.name, partial, teller),
+        agreements(card, teller),
+    )
+
+
+@lru_cache(maxsize=1000)
+def _solution(name: str, solution: Solution, typed: Typed, teller: Teller) -> CardSolution:
+    found = _partial(name, solution, teller)
+    return CardSolution(found.quantities, found.steps, card_picture(solution, teller, typed))
+
+
+def _partial(name: str, solution: Solution, teller: Teller) -> CardPartial:
+    known = [measure.name for measure in solution.figure.measures if measure.name in solution.values]
+    return CardPartial(
+        table((each, _quantity(solution, each, teller)) for each in known),
+        tuple(_step(name, solution, step, teller) for step in solution.steps),
+    )
+
+
+def _quantity(solution: Solution, name: str, teller: Teller) -> CardQuantity:
+    told_ = teller.tell(solution.values[name])
+    chosen = any(s.quantity == name and s.source == USUAL_CHOICE for s in solution.steps)
+    return CardQuantity(**fields_of(told_), given=name in solution.given, chosen=chosen)
+
+
+def _step(name: str, solution: Solution, step: Step, teller: Teller) -> CardStep:
     """The formula as people know it, rearranged, with numbers in place, the value exact and rounded."""
-    symbol = symbol_of(named)
-    measure = named.solution.figure.measure(step.quantity)
-    assert measure is not None
-    value = teller.tell(named.solution.values[step.quantity])
-    rearranged = step.familiar is not None and step.familiar[1] != step.formula
-    familiar = None
-    if rearranged and step.familiar is not None and step.familiar[0] in named.solution.values:
-        left, right = (write(parse(text), symbol) for text in step.familiar)
-        familiar = told(Written(f"{left.tex} = {right.tex}", f"{left.text} = {right.text}"))
-    return {
-        "quantity": step.quantity,
-        "title": measure.title,
-        "symbol": told(symbol(Path((step.quantity,)))),
-        "source": step.source,
-        "familiar": familiar,
-        **told_step(named, step, teller, closing=False),
-        "value": value,
-    }
+    derivation = step_derivation(solution, step)
+    lines = tell_lines(derivation, teller, name, closing=False)
+    assert lines.formula is not None and lines.numbers is not None
+    letter = letters(derivation)
+    familiar = _familiar(solution, step)
+    return CardStep(
+        step.quantity,
+        solution.figure.title_of(step.quantity),
+        told(letter(Path((step.quantity,)))),
+        step.source,
+        told(m.Equal((letter(Path((familiar[0],))), write(parse(familiar[1]), letter))))
+        if familiar
+        else None,
+        told(lines.formula),
+        told(lines.numbers),
+        bool(step.equations),
+        teller.tell(solution.values[step.quantity]),
+        _indices(solution, step),
+    )
 
 
-def path_working(card: Card, measure: str, teller: Teller) -> list[dict[str, str]]:
+def _familiar(solution: Solution, step: Step) -> tuple[str, str] | None:
+    """The relation as people know it, where the step rearranges it."""
+    familiar = step.familiar
+    if familiar is None or familiar[1] == step.formula or familiar[0] not in solution.values:
+        return None
+    return familiar
+
+
+def _indices(solution: Solution, step: Step) -> tuple[int, ...]:
+    """Which of the steps lead to this one, itself the last."""
+    path = {id(other) for other in solution.path_to({step.quantity})}
+    return tuple(i for i, other in enumerate(solution.steps) if id(other) in path)
+
+
+def measure_working(card: Card, measure: str, teller: Teller) -> list[Maths]:
     """The written lines that lead to one quantity."""
-    named = _Named(card.name, card.solution)
-    return [
-        line_of(told_step(named, step, teller), teller.written(card.solution.values[step.quantity]))
-        for step in card.solution.path_to({measure})
-    ]
+    path = card.solution.path_to({measure})
+    return path_working([step_derivation(card.solution, step) for step in path], teller)
+
+
+def copied_lines(card: Card, teller: Teller, measure: str | None = None) -> list[Maths]:
+    """The path of working as it is copied: of each step its formula with numbers, then its value, exact and rounded.
+
+    Only what leads to ``measure``, where one is named.
+    """
+    solution = card.solution
+    steps = solution.steps if measure is None else tuple(solution.path_to({measure}))
+    lines: list[Maths] = []
+    for step in steps:
+        derivation = step_derivation(solution, step)
+        own = tell_lines(derivation, teller, closing=False)
+        assert own.formula is not None and own.numbers is not None
+        if _same_letters(own.formula):
+            continue  # two names for one quantity are no step
+        symbol = m.symbol(symbols_of(solution.figure)[step.quantity], step.quantity)
+        if derivation.trial is not None:
+            lines.append(m.Row((own.formula, own.numbers), r",\quad ", "; "))
+        else:
+            lines.append(m.Equal((own.formula, own.numbers)))
+        lines.append(m.Equal((symbol, _value(solution, step, teller))))
+    return lines
+
+
+def _same_letters(formula: Maths) -> bool:
+    left, _, right = formula.tex.partition(" = ")
+    return left == right
+
+
+def _value(solution: Solution, step: Step, teller: Teller) -> Maths:
+    """The exact value where there is one, and the rounded one."""
+    value = solution.values[step.quantity]
+    told_ = teller.tell(value)
+    exact = exactly_written(told_) or teller.written(value)
+    if not told_.approximate:
+        return exact
+    return m.Equal((exact, m.Written(told_.rounded_tex, told_.text)), almost=True)

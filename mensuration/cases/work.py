@@ -3,9 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
-from typing import Any
 
 from mensuration.cases.columns import ROW, Column
 from mensuration.catalogue import Figure, figures
@@ -19,6 +18,7 @@ from mensuration.expressions import (
     parse,
 )
 from mensuration.expressions.nodes import Negative, Number
+from mensuration.frozen import EMPTY, Frozen, Table, table
 from mensuration.numbers import Real, Rounding, TooDeep, round_by
 from mensuration.solving import Solution, SolvingError, solutions
 from mensuration.telling import Teller
@@ -28,6 +28,27 @@ Row = Mapping[str, str]
 LookUp = Callable[[Path], Quantity | None]
 SOLUTION = "solution"
 WHOLE, SMALL = Rounding(places=0), Rounding(figures=3)
+
+
+@dataclass(frozen=True)
+class CaseCell(Frozen):
+    """A cell as it is read, and as a number in its unit for plotting."""
+
+    text: str
+    number: float
+    given: bool
+
+
+@dataclass(frozen=True)
+class CaseRow(Frozen):
+    """One case: its cells by column or quantity, or why they could not be found (and at which column), how many
+    solutions it has, and which expected columns agree."""
+
+    cells: Table[str, CaseCell]
+    says: str | None = None
+    at: str | None = None
+    solutions: int = 0
+    agree: Table[str, bool] = EMPTY
 
 
 class _CellError(Exception):
@@ -40,7 +61,7 @@ class _CellError(Exception):
 
 
 @dataclass(frozen=True)
-class Table:
+class Cases:
     """A figure's cases: its columns, and the number that the first row counts as."""
 
     figure: Figure
@@ -49,23 +70,19 @@ class Table:
 
 
 def work_out_cases(
-    table: Table, rows: Sequence[Row], teller: Teller, elsewhere: LookUp
-) -> list[dict[str, Any]]:
-    """Every row's found cells, or why there are none; ``elsewhere`` looks up names that are no columns.
-
-    A row is told as ``cells`` (by column or measure: text, number in its unit, whether it was given), ``says``
-    and the column ``at`` which it is said, the number of ``solutions``, and which expected columns ``agree``.
-    """
-    worker = _Worker(table, teller, elsewhere)
-    return [worker.row(number, row) for number, row in enumerate(rows, table.first)]
+    cases: Cases, rows: Sequence[Row], teller: Teller, elsewhere: LookUp
+) -> tuple[CaseRow, ...]:
+    """Every row's found cells, or why there are none; ``elsewhere`` looks up names that are no columns."""
+    worker = _Worker(cases, teller, elsewhere)
+    return tuple(worker.row(number, row) for number, row in enumerate(rows, cases.first))
 
 
 class _Worker:
-    def __init__(self, table: Table, teller: Teller, elsewhere: LookUp) -> None:
-        self.figure, self.teller, self.elsewhere = table.figure, teller, elsewhere
-        self.columns = {column.name: column for column in table.columns}
-        self.given = [c for c in table.columns if c.role == "given" and c.of is not None]
-        self.expected = [c for c in table.columns if c.role == "expected" and c.of is not None]
+    def __init__(self, cases: Cases, teller: Teller, elsewhere: LookUp) -> None:
+        self.figure, self.teller, self.elsewhere = cases.figure, teller, elsewhere
+        self.columns = {column.name: column for column in cases.columns}
+        self.given = [c for c in cases.columns if c.role == "given" and c.of is not None]
+        self.expected = [c for c in cases.columns if c.role == "expected" and c.of is not None]
         kinds = {m.name: m.kind for m in self.figure.measures}
         self.kinds = kinds
         self.units = {name: self._usual_unit(kind) for name, kind in kinds.items()}
@@ -77,27 +94,25 @@ class _Worker:
             return self.teller.unit.to_power(POWERS[kind])
         return self.teller.angle if kind == "angle" else NO_UNIT
 
-    def row(self, number: int, row: Row) -> dict[str, Any]:
-        told: dict[str, Any] = {"cells": {}, "says": None, "at": None, "solutions": 0, "agree": {}}
+    def row(self, number: int, row: Row) -> CaseRow:
         values: dict[str, Quantity] = {}
+        cells: dict[str, CaseCell] = {}
         try:
-            self._read(number, row, values, told["cells"])
+            self._read(number, row, values, cells)
         except _CellError as error:
-            return {**told, "says": error.says, "at": error.column}
+            return CaseRow(table(cells), error.says, error.column)
         if not values:
-            return told
+            return CaseRow(table(cells))
         found = _found(self.figure.name, tuple(values.items()), self.spelling, self.teller)
         chosen = found.chosen(row.get(SOLUTION, ""))
-        told["cells"] |= found.cells[chosen]
-        told["solutions"] = len(found.solutions)
+        cells |= found.cells[chosen]
         if found.says is not None:
             at = next((c.name for c in self.given if c.of == found.at), None)
-            return {**told, "says": found.says, "at": at}
-        if self.expected:
-            self._compare(told, number, row, found.solutions[chosen])
-        return told
+            return CaseRow(table(cells), found.says, at, len(found.solutions))
+        told = CaseRow(table(cells), solutions=len(found.solutions))
+        return self._compared(told, number, row, found.solutions[chosen]) if self.expected else told
 
-    def _read(self, number: int, row: Row, values: dict[str, Quantity], cells: dict[str, Any]) -> None:
+    def _read(self, number: int, row: Row, values: dict[str, Quantity], cells: dict[str, CaseCell]) -> None:
         """All that is given in a row; a rule waits for the columns that it names."""
         waiting = list(self.given)
         while waiting:
@@ -113,20 +128,23 @@ class _Worker:
                 return
             waiting = still
 
-    def _compare(self, told: dict[str, Any], number: int, row: Row, solution: Solution) -> None:
+    def _compared(self, told: CaseRow, number: int, row: Row, solution: Solution) -> CaseRow:
+        """The row with its expected columns beside what was found."""
         known = dict(solution.values)
+        cells, agree = dict(told.cells), dict[str, bool]()
+        says, at = told.says, told.at
         for column in self.expected:
             assert column.of is not None
             try:
                 wanted = self._read_cell(column, number, row, known)
             except _CellError as error:
-                told["says"], told["at"] = error.says, error.column
+                says, at = error.says, error.column
                 continue
             if wanted is not None:
                 unit = column.unit or self.units[column.of]
-                told["cells"][column.name] = self._told(column.of, wanted, given=True, unit=unit)
-                typed = row.get(column.name, "")
-                told["agree"][column.name] = self._agrees(wanted, known[column.of], unit, typed)
+                cells[column.name] = self._told(column.of, wanted, given=True, unit=unit)
+                agree[column.name] = self._agrees(wanted, known[column.of], unit, row.get(column.name, ""))
+        return replace(told, cells=table(cells), says=says, at=at, agree=table(agree))
 
     def _agrees(self, wanted: Quantity, found: Quantity, unit: Unit, typed: str) -> bool:
         """Equal, or what was found rounded to as many places as were written."""
@@ -138,7 +156,7 @@ class _Worker:
         rounded = round_by(found.in_unit(unit, self.teller.pi), Rounding(places=places)).value
         return Real.of(rounded).same_as(wanted.in_unit(unit, self.teller.pi))
 
-    def _told(self, measure: str, value: Quantity, given: bool, unit: Unit | None = None) -> dict[str, Any]:
+    def _told(self, measure: str, value: Quantity, given: bool, unit: Unit | None = None) -> CaseCell:
         return _cell(value, unit or self.units[measure], self.kinds[measure], self.teller, given)
 
     # Cells
@@ -195,14 +213,14 @@ class _Worker:
         return [*self.columns, *self.kinds, ROW]
 
 
-def _cell(value: Quantity, unit: Unit, kind: str, teller: Teller, given: bool) -> dict[str, Any]:
+def _cell(value: Quantity, unit: Unit, kind: str, teller: Teller, given: bool) -> CaseCell:
     rounding = WHOLE if kind == "count" else teller.rounding
     amount = value.in_unit(unit, teller.pi)
     number = float(value.value) / float(unit.size(teller.pi))
     rounded = round_by(amount, rounding)
     if not rounded.value and number:
         rounded = round_by(amount, SMALL)  # else a column of small numbers would read 0.00
-    return {"text": rounded.text, "number": number, "given": given}
+    return CaseCell(rounded.text, number, given)
 
 
 @dataclass(frozen=True)
@@ -210,7 +228,7 @@ class _Found:
     """What was found of one case: a row of cells for each solution, or what is wrong and at which given."""
 
     solutions: tuple[Solution, ...]
-    cells: tuple[dict[str, Any], ...]
+    cells: tuple[Table[str, CaseCell], ...]
     says: str | None = None
     at: str | None = None
 
@@ -228,12 +246,12 @@ def _found(
     figure, units, known = figures()[name], dict(spelling), dict(given)
     kinds = {m.name: m.kind for m in figure.measures}
 
-    def cells(values: Mapping[str, Quantity]) -> dict[str, Any]:
-        return {
-            measure: _cell(value, units[measure], kinds[measure], teller, given=False)
+    def cells(values: Mapping[str, Quantity]) -> Table[str, CaseCell]:
+        return table(
+            (measure, _cell(value, units[measure], kinds[measure], teller, given=False))
             for measure, value in values.items()
             if measure not in known
-        }
+        )
 
     try:
         found = tuple(solutions(figure, known, teller.pi, teller.plainly))
@@ -242,7 +260,7 @@ def _found(
         partial = error.partial.values if error.partial else {}
         return _Found((), (cells(partial),), error.says, error.given)
     except TooDeep:
-        return _Found((), ({},), "this hangs on too long a chain of other measurements")
+        return _Found((), (table({}),), "this hangs on too long a chain of other measurements")
 
 
 def _places(typed: str) -> int | None:

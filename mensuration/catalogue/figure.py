@@ -11,9 +11,12 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
+from typing import Literal
 
 XY = tuple[str, str]
 XYZ = tuple[str, str, str]
+MeasureKind = Literal["length", "area", "volume", "angle", "count"]
+Axis = Literal["x", "y", "radial", "turn"]
 FEWEST_EDGES = 3
 FAMILIES = (
     "quadrilaterals",
@@ -39,7 +42,7 @@ class Measure:
 
     name: str
     symbol: str
-    kind: str = "length"
+    kind: MeasureKind = "length"
     signed: bool = False
     most: int = 0
     further: bool = False
@@ -186,16 +189,57 @@ class Angle:
 
 
 @dataclass(frozen=True)
-class Grip:
-    """A point that can be dragged: each entry of ``drives`` is (measure, axis, factor[, less]).
+class Drive:
+    """What dragging a grip does to a measure: it becomes the grip's distance from the anchor along ``axis`` (``x``, ``y``
+    in the figure's own directions, or ``radial``) times the formula ``factor``, less the formula ``less``. Along the axis
+    ``turn`` it is an angle: how far the grip has turned about the anchor from the figure's own x direction."""
 
-    The measure becomes ``factor`` times the grip's distance from the anchor along the axis (``x``, ``y`` in the
-    figure's own directions, or ``radial``), less the value of the formula ``less``. Along the axis ``turn`` it
-    is an angle: how far the grip has turned about the anchor from the figure's own x direction.
-    """
+    measure: str
+    axis: Axis
+    factor: str = "1"
+    less: str = "0"
+
+
+@dataclass(frozen=True)
+class Grip:
+    """A point that can be dragged, with what each drag drives."""
 
     at: XY
-    drives: tuple[tuple[str, str, str] | tuple[str, str, str, str], ...]
+    drives: tuple[Drive, ...]
+
+
+@dataclass(frozen=True)
+class Saying:
+    """A line that goes with a showing: ``says: formula = numbers = value``. The name ``before`` in a formula stands for
+    the value of the line before."""
+
+    says: str
+    formula: str
+
+
+@dataclass(frozen=True)
+class Doubling:
+    """A second copy turned by half a turn about ``pivot``, so that the two make a simpler figure."""
+
+    pivot: XY
+    lines: tuple[Saying, ...]
+
+
+@dataclass(frozen=True)
+class Shearing:
+    """Every row slides along the base by as much as it lies above it, until the length ``lean`` is 0."""
+
+    lean: str
+    lines: tuple[Saying, ...]
+
+
+@dataclass(frozen=True)
+class Unrolling:
+    """Ever thinner sectors of a disc laid in a row: about ``width`` long, ``radius`` high."""
+
+    radius: str
+    width: str
+    lines: tuple[Saying, ...]
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
@@ -231,6 +275,11 @@ class Figure:
     def measure(self, name: str) -> Measure | None:
         return next((m for m in self.measures if m.name == name), None)
 
+    def kind_of_given(self, name: str) -> MeasureKind:
+        """The kind of quantity that a given stands for: a measure's, or a shorthand's; a length where it is neither."""
+        measure = self.measure(self.shorthands.get(name, (name,))[0])
+        return "length" if measure is None else measure.kind
+
     def title_of(self, name: str) -> str:
         """A measure's name as people read it."""
         measure = self.measure(name)
@@ -244,7 +293,7 @@ class PlaneFigure(Figure):
     ``right_angles`` are corners with the ends of their arms; ``feet`` are those at the foot of a dimension line
     of a measure, marked only when that line is drawn. ``seat`` is the straight edge with which the figure stands on another's (the first one unless said);
     ``standing`` what a fresh part on an edge starts with, where the usual givens don't settle the seat;
-    ``centre`` the point that counts as its middle.
+    ``centre`` the point that counts as its middle; ``showings`` what can be played to show why its formula holds.
     """
 
     outline: Outline | Counted
@@ -258,6 +307,7 @@ class PlaneFigure(Figure):
     centre: XY = ("0", "0")
     seat: str | None = None
     standing: Mapping[str, str] = field(default_factory=dict)
+    showings: tuple[Doubling | Shearing | Unrolling, ...] = ()
 
     @property
     def seat_edge(self) -> Line | None:

@@ -1,5 +1,5 @@
 """Reading and writing open formats."""
 
-from mensuration.exchange.tables import TableError, read_table, table_text
+from mensuration.exchange.tables import ReadTable, TableError, read_table, table_text
 
-__all__ = ["TableError", "read_table", "table_text"]
+__all__ = ["ReadTable", "TableError", "read_table", "table_text"]

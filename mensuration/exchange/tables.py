@@ -9,19 +9,23 @@ import csv
 import io
 import re
 from collections.abc import Mapping, Sequence
-from typing import Any
+from dataclasses import dataclass
+from typing import Literal
 
+from mensuration.cases import CaseCell, CaseRow
 from mensuration.catalogue import Figure, figures
 from mensuration.expressions import ExpressionError
-from mensuration.problem import evaluate_problem
-from mensuration.problem.schema import MAX_COLUMNS, MAX_ROWS, CaseColumn, Problem
+from mensuration.frozen import Frozen, Table, Wanted, table
+from mensuration.problem import Problem, evaluate
+from mensuration.problem.kinds.cases import MAX_COLUMNS, MAX_ROWS, CaseColumn, CasesDocument, CasesResults
 from mensuration.problem.settings import parse_unit
 from mensuration.units import UNITS
 
 MAX_CELL = 500
 DELIMITERS = {"comma": ",", "semicolon": ";", "tab": "\t"}
 _HEADER = re.compile(
-    r"\s*(?P<name>.+?)\s*(?:\((?P<round>[^()]+)\)|\[(?P<square>[^\[\]]+)\]|\bin\s+(?P<word>\S+))?\s*"
+    r"\s*(?P<name>.+?)\s*(?:\((?P<round>[^()]+)\)|\[(?P<square>[^\[\]]+)\]|\bin\s+(?P<word>\S+))?\s*",
+    re.DOTALL,
 )
 _PLAIN_NUMBER = re.compile(r"[-−]?\d+(\.\d+)?")
 _COMMA_NUMBER = re.compile(r"[-−]?\d+,\d+")
@@ -32,7 +36,26 @@ class TableError(ValueError):
     """A text that is no table; the sentence says why."""
 
 
-def read_table(text: str, figure: Figure) -> dict[str, Any]:
+@dataclass(frozen=True)
+class ReadColumn(Frozen):
+    """A column as a table of cases has it."""
+
+    name: str
+    role: Literal["given", "expected", "note"]
+    of: Wanted[str] = None
+    unit: Wanted[str] = None
+
+
+@dataclass(frozen=True)
+class ReadTable(Frozen):
+    """What was read, and what was made of it in sentences."""
+
+    columns: tuple[ReadColumn, ...]
+    rows: tuple[Table[str, str], ...]
+    says: tuple[str, ...]
+
+
+def read_table(text: str, figure: Figure) -> ReadTable:
     """Columns and rows of a table whose first line names the columns, and what was made of it, in sentences.
 
     A column whose name is no quantity of the figure is kept as a note; ``expected volume`` is compared.
@@ -67,8 +90,8 @@ def read_table(text: str, figure: Figure) -> dict[str, Any]:
         if len(row) > len(columns):
             says.append(f"line {number} has more cells than there are columns: the rest was left out")
         pairs = zip(columns, row, strict=False)
-        rows.append({column["name"]: _cell(cell, commas) for column, cell in pairs if cell})
-    return {"columns": columns, "rows": rows, "says": says}
+        rows.append(table((column.name, _cell(cell, commas)) for column, cell in pairs if cell))
+    return ReadTable(tuple(columns), tuple(rows), tuple(says))
 
 
 def _cell(text: str, commas: bool) -> str:
@@ -88,16 +111,16 @@ def _delimiter(lines: Sequence[str]) -> str:
     return best
 
 
-def _columns(header: Sequence[str], figure: Figure, says: list[str]) -> list[dict[str, Any]]:
-    found: list[dict[str, Any]] = []
+def _columns(header: Sequence[str], figure: Figure, says: list[str]) -> list[ReadColumn]:
+    found: list[ReadColumn] = []
     taken: set[str] = set()
     for number, text in enumerate(header, 1):
         column = _column(text or f"column {number}", figure, says)
-        name = column["name"]
+        name = column.name
         if name in taken:
             says.append(f"there are two columns “{name}”: the second is kept as a note")
-            column = {"name": _free(name, taken), "role": "note"}
-        taken.add(column["name"])
+            column = ReadColumn(_free(name, taken), "note")
+        taken.add(column.name)
         found.append(column)
     return found
 
@@ -106,7 +129,7 @@ def _free(name: str, taken: set[str]) -> str:
     return next(f"{name} {n}" for n in range(2, len(taken) + 3) if f"{name} {n}" not in taken)
 
 
-def _column(text: str, figure: Figure, says: list[str]) -> dict[str, Any]:
+def _column(text: str, figure: Figure, says: list[str]) -> ReadColumn:
     parts = _HEADER.fullmatch(text)
     assert parts is not None
     unit = parts["round"] or parts["square"] or parts["word"]
@@ -118,17 +141,16 @@ def _column(text: str, figure: Figure, says: list[str]) -> dict[str, Any]:
         measure = _measure(name, figure) if unit in UNITS else None
     if measure is None:
         says.append(f"“{text}” is no quantity of a {figure.title.lower()}: it is kept as a note")
-        return {"name": text[:60], "role": "note"}
-    column: dict[str, Any] = {"name": measure, "role": "given"}
-    if expected:
-        column = {"name": f"expected_{measure}", "role": "expected", "of": measure}
+        return ReadColumn(text[:60], "note")
     if unit:
         try:
             parse_unit(unit)
-            column["unit"] = unit
         except ExpressionError as error:
             says.append(f"the unit of “{text}” was left out: {error.says}")
-    return column
+            unit = None
+    if expected:
+        return ReadColumn(f"expected_{measure}", "expected", measure, unit or None)
+    return ReadColumn(measure, "given", unit=unit or None)
 
 
 def _measure(text: str, figure: Figure) -> str | None:
@@ -147,13 +169,14 @@ def _plain(text: str) -> str:
 
 def _named(header: Sequence[str], figure: Figure) -> bool:
     silent: list[str] = []
-    return any(_column(text, figure, silent)["role"] != "note" for text in header if text)
+    return any(_column(text, figure, silent).role != "note" for text in header if text)
 
 
 def table_text(problem: Problem, name: str, delimiter: str = "comma", decimal_comma: bool = False) -> str:
     """The worked-out table of cases called ``name`` of a problem, as comma-separated values."""
-    document = next((f for f in problem.figures if f.name == name and f.kind == "cases"), None)
-    worked = evaluate_problem(problem, ["cases"])["figures"].get(name, {}).get("cases")
+    document = next((f for f in problem.figures if isinstance(f, CasesDocument) and f.name == name), None)
+    results = evaluate(problem, ["cases"]).figures.get(name)
+    worked = results.cases if isinstance(results, CasesResults) else None
     figure = figures().get((document and document.figure) or "")
     if document is None or worked is None or figure is None:
         raise TableError(f"there is no table “{name}” in this problem")
@@ -161,7 +184,7 @@ def table_text(problem: Problem, name: str, delimiter: str = "comma", decimal_co
     units = {m.name: _usual(m.kind, unit, angle) for m in figure.measures}
     units |= {c.of or c.name: c.unit for c in document.columns or [] if c.role == "given" and c.unit}
     return _written(
-        document.columns or [], document.rows or [], worked["rows"], figure, units, delimiter, decimal_comma
+        document.columns or [], document.rows or [], worked.rows, figure, units, delimiter, decimal_comma
     )
 
 
@@ -172,7 +195,7 @@ def _usual(kind: str, unit: str, angle: str) -> str:
 def _written(
     columns: Sequence[CaseColumn],
     rows: Sequence[Mapping[str, str]],
-    worked: Sequence[Mapping[str, Any]],
+    worked: Sequence[CaseRow],
     figure: Figure,
     units: Mapping[str, str],
     delimiter: str,
@@ -190,8 +213,8 @@ def _written(
         [*(_heading(c, units) for c in columns), *(_with_unit(n, units.get(n)) for n in others), "says"]
     )
     for row, told in zip(rows, worked, strict=True):
-        texts = [_shown(name, own.get(name), row, told["cells"], decimal_comma) for name in (*own, *others)]
-        writer.writerow([*texts, told["says"] or ""])
+        texts = [_shown(name, own.get(name), row, told.cells, decimal_comma) for name in (*own, *others)]
+        writer.writerow([*texts, told.says or ""])
     return out.getvalue()
 
 
@@ -199,14 +222,14 @@ def _shown(
     name: str,
     column: CaseColumn | None,
     row: Mapping[str, str],
-    cells: Mapping[str, Any],
+    cells: Mapping[str, CaseCell],
     decimal_comma: bool,
 ) -> str:
     """A cell as it was typed where it is a note or a plain number, else as it was worked out."""
     typed = row.get(name, "") if column is not None else ""
     if column is not None and column.role == "note":
         return typed
-    plain = typed if _PLAIN_NUMBER.fullmatch(typed) or name not in cells else cells[name]["text"]
+    plain = typed if _PLAIN_NUMBER.fullmatch(typed) or name not in cells else cells[name].text
     return plain.replace(".", ",") if decimal_comma else plain
 
 

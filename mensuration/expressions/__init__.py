@@ -1,9 +1,11 @@
 """The grammar of what people type, its parsing, and its evaluation with units."""
 
 from mensuration.expressions.errors import ExpressionError, nearest, unknown_word
-from mensuration.expressions.evaluate import Scope, evaluate, trigonometric
+from mensuration.expressions.evaluate import Scope, evaluate
+from mensuration.expressions.functions import trigonometric
+from mensuration.expressions.names import fresh_name, name_fault, path_spans
 from mensuration.expressions.nodes import Node, Path, paths
-from mensuration.expressions.parse import parse
+from mensuration.expressions.parse import is_literal, parse
 from mensuration.expressions.quantity import Quantity
 
 __all__ = [
@@ -13,8 +15,12 @@ __all__ = [
     "Quantity",
     "Scope",
     "evaluate",
+    "fresh_name",
+    "is_literal",
+    "name_fault",
     "nearest",
     "parse",
+    "path_spans",
     "paths",
     "trigonometric",
     "unknown_word",

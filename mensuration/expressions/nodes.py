@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 from functools import cached_property
@@ -70,6 +70,22 @@ class Call:
 
 
 Node = Number | UnitOf | Path | Binary | Negative | Power | Call
+
+
+HALF = Number(Fraction(1, 2), "1/2")
+
+
+def number_of(value: int) -> Number:
+    """A whole number as an expression."""
+    return Number(Fraction(value), str(value))
+
+
+def balanced_sum(terms: Sequence[Node]) -> Node:
+    """The sum of many terms in their order, halved again and again, so that it is not deep."""
+    if len(terms) == 1:
+        return terms[0]
+    middle = len(terms) // 2
+    return Binary("+", balanced_sum(terms[:middle]), balanced_sum(terms[middle:]))
 
 
 def children(node: Node) -> tuple[Node, ...]:

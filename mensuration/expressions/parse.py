@@ -12,6 +12,8 @@ from lark import Lark, Token, Tree
 from lark.exceptions import UnexpectedCharacters, UnexpectedInput, UnexpectedToken
 
 from mensuration.expressions.errors import ExpressionError
+from mensuration.expressions.functions import FUNCTIONS
+from mensuration.expressions.names import PATH
 from mensuration.expressions.nodes import (
     Binary,
     Call,
@@ -29,25 +31,14 @@ MAX_LENGTH = 500
 MAX_DEPTH = 40
 MAX_NESTING = 150  # of everything: brackets, signs, roots, sums of sums
 MAX_DIGITS = 40
-FUNCTIONS = (
-    "sqrt",
-    "cbrt",
-    "sin",
-    "cos",
-    "tan",
-    "asin",
-    "acos",
-    "atan",
-    "abs",
-    "min",
-    "max",
-    "ellipse_perimeter",
-)
-
 _SUPERSCRIPTS = str.maketrans("⁻⁰¹²³⁴⁵⁶⁷⁸⁹", "-0123456789")
 _DECIMAL = re.compile(r"\d{1,20}(\.\d{1,20})?")
 _PARSER = Lark(
-    files("mensuration.expressions").joinpath("grammar.lark").read_text("utf-8"),
+    files("mensuration.expressions")
+    .joinpath("grammar.lark")
+    .read_text("utf-8")
+    .replace("<functions>", "|".join(FUNCTIONS))
+    .replace("<path>", PATH),
     parser="lalr",
     maybe_placeholders=False,
 )
@@ -269,6 +260,26 @@ def _is_bare(node: Node) -> bool:
     if isinstance(node, UnitOf) or (isinstance(node, Path) and node.names != ("pi",)):
         return False
     return all(_is_bare(child) for child in children(node))
+
+
+def is_literal(text: str) -> bool:
+    """Whether a typed measurement is only a number with at most its units, and no name."""
+    try:
+        return _literal(parse(text))
+    except ExpressionError:
+        return False
+
+
+def _literal(node: Node) -> bool:
+    match node:
+        case Number() | UnitOf():
+            return True
+        case Binary(_, left, right, True):
+            return _literal(left) and _literal(right)
+        case Negative(of):
+            return _literal(of)
+        case _:
+            return False
 
 
 def _start(item: Tree[Token] | Token) -> int | None:

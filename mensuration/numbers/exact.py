@@ -17,7 +17,7 @@ from math import gcd, isqrt
 
 from flint import arb, fmpq, fmpz
 
-from mensuration.numbers.spelling import ALGEBRA, PLAIN, TEX, spelled
+from mensuration.numbers.spelling import ALGEBRA, MATHML, PLAIN, TEX, spelled
 
 Key = tuple[int, int, "Exact | None"]  # power of π, square-free radicand, cosine of the angle
 Rational = int | Fraction
@@ -278,6 +278,10 @@ class Exact:
     def plain(self) -> str:
         """The value as people write it in a line of text, such as ``72/25 - 9π/25`` or ``2√3``."""
         return spelled(self.ordered(), PLAIN)
+
+    def mathml(self) -> str:
+        """The value in MathML, without the ``math`` element round it."""
+        return spelled(self.ordered(), MATHML)
 
 
 def _whole_cube_root(n: int) -> int | None:

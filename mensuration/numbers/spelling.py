@@ -2,14 +2,22 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
-from typing import TYPE_CHECKING
+from typing import Protocol
 
-if TYPE_CHECKING:
-    from mensuration.numbers.exact import Exact, Key
 
+class Cosine(Protocol):
+    """The cosine of a named angle, an exact value that can be written."""
+
+    def text(self) -> str: ...
+    def plain(self) -> str: ...
+    def tex(self) -> str: ...
+    def mathml(self) -> str: ...
+
+
+Key = tuple[int, int, "Cosine | None"]  # power of π, square-free radicand, cosine of the angle
 _RAISED = str.maketrans("0123456789", "⁰¹²³⁴⁵⁶⁷⁸⁹")
 
 
@@ -20,26 +28,28 @@ class Spelling:
     times: str
     pi: Callable[[int], str]
     root: str
-    angle: Callable[[Exact], str]
+    angle: Callable[[Cosine], str]
     fraction: Callable[[list[str], list[str]], str]
+    sign: Callable[[str], str] = str
+    number: Callable[[int], str] = str
 
 
-def spelled(terms: list[tuple[Key, Fraction]], by: Spelling) -> str:
+def spelled(terms: Sequence[tuple[Key, Fraction]], by: Spelling) -> str:
     """The terms in their order with their signs, or ``0``."""
     pieces: list[str] = []
     for key, value in terms:
         if pieces:
-            pieces.append(" - " if value < 0 else " + ")
+            pieces.append(by.sign(" - " if value < 0 else " + "))
         elif value < 0:
-            pieces.append("-")
+            pieces.append(by.sign("-"))
         pieces.append(_term(key, abs(value), by))
-    return "".join(pieces) or "0"
+    return "".join(pieces) or by.number(0)
 
 
 def _term(key: Key, value: Fraction, by: Spelling) -> str:
     power, radicand, angle = key
-    above = [str(value.numerator)] if value.numerator != 1 else []
-    below = [str(value.denominator)] if value.denominator != 1 else []
+    above = [by.number(value.numerator)] if value.numerator != 1 else []
+    below = [by.number(value.denominator)] if value.denominator != 1 else []
     if radicand > 1:
         above.append(by.root.format(radicand))
     if power:
@@ -84,3 +94,17 @@ TEX = Spelling(
     lambda cosine: rf"\arccos\left({cosine.tex()}\right)",
     _upright,
 )
+MATHML = Spelling(
+    "<mo>&#x2062;</mo>",
+    lambda power: "<mi>π</mi>" if power == 1 else f"<msup><mi>π</mi><mn>{power}</mn></msup>",
+    "<msqrt><mn>{}</mn></msqrt>",
+    lambda cosine: f"<mrow><mi>arccos</mi><mo>(</mo>{cosine.mathml()}<mo>)</mo></mrow>",
+    lambda above, below: _marked_up(above, below),
+    lambda sign: f"<mo>{'−' if '-' in sign else '+'}</mo>",
+    lambda number: f"<mn>{number}</mn>",
+)
+
+
+def _marked_up(above: list[str], below: list[str]) -> str:
+    top = "<mo>&#x2062;</mo>".join(above) or "<mn>1</mn>"
+    return f"<mfrac><mrow>{top}</mrow><mrow>{''.join(below)}</mrow></mfrac>" if below else top

@@ -1,10 +1,13 @@
 """Outlines: figures walked side by side or given by their corners, read and shaped."""
 
+from mensuration.outlines.rewriting import FixedSide, walk_through, with_corner, with_side
 from mensuration.outlines.shaping import OUTLINE, OutlineFault, Sketch, shape_points, shape_walk, solved
-from mensuration.outlines.steps import Step, read_walk, texts_of
+from mensuration.outlines.steps import UNKNOWN, Step, read_walk, texts_of, with_texts_of
 
 __all__ = [
     "OUTLINE",
+    "UNKNOWN",
+    "FixedSide",
     "OutlineFault",
     "Sketch",
     "Step",
@@ -13,4 +16,8 @@ __all__ = [
     "shape_walk",
     "solved",
     "texts_of",
+    "walk_through",
+    "with_corner",
+    "with_side",
+    "with_texts_of",
 ]

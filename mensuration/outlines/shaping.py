@@ -10,7 +10,7 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 
-from mensuration.catalogue.figure import XY, Arc, Line, Measure, Outline, PlaneFigure, Span
+from mensuration.catalogue.figure import XY, Arc, Line, Measure, MeasureKind, Outline, PlaneFigure, Span
 from mensuration.expressions import ExpressionError, Quantity, Scope, evaluate, parse, trigonometric
 from mensuration.numbers import NOUGHT, PI, Real
 from mensuration.outlines.steps import DIRECTIONS, UNKNOWN, Bend, Step
@@ -242,7 +242,7 @@ def solved(sketch: Sketch, length: Kind, pi: Real) -> Solution:
     ]
     count = len(sketch.sides)
 
-    def put(name: str, symbol: str, value: Real, kind: Kind = length, what: str = "length") -> None:
+    def put(name: str, symbol: str, value: Real, kind: Kind = length, what: MeasureKind = "length") -> None:
         values[name] = Quantity(value, kind)
         measures.append(Measure(name, symbol, what, signed=True))
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from functools import cached_property, lru_cache
 from math import atan2, degrees
+from typing import Literal
 
 from mensuration.catalogue.figure import XY, Arc, Oval
 from mensuration.expressions import trigonometric
@@ -12,6 +13,8 @@ from mensuration.numbers import NOUGHT, UNIT, Real
 from mensuration.plane.containing import Piece, crosses_inside, monotone
 from mensuration.plane.edges import Box, Edge, Point, Spot, around
 from mensuration.solving import Solution
+
+Join = Literal["add", "take", "common"]
 
 
 @dataclass(frozen=True)
@@ -67,7 +70,7 @@ class PlacedPart:
 
     name: str
     index: int
-    join: str
+    join: Join
     solution: Solution
     placement: Placement
     edges: tuple[Edge, ...]
@@ -101,7 +104,7 @@ def _local_spot(solution: Solution, xy: XY) -> Spot:
     return float(solution.work_out(xy[0]).value), float(solution.work_out(xy[1]).value)
 
 
-def place(name: str, index: int, join: str, solution: Solution, placement: Placement) -> PlacedPart:
+def place(name: str, index: int, join: Join, solution: Solution, placement: Placement) -> PlacedPart:
     """The solved figure's outline, placed."""
 
     def point(xy: XY) -> Point:

@@ -1,7 +1,6 @@
-"""The problem document: its schema, its evaluation, its complaints."""
+"""The problem document: what it holds, what hangs on what in it, its evaluation, its complaints."""
 
-from mensuration.problem.evaluate import ALSO, evaluate_document, evaluate_problem
-from mensuration.problem.schema import (
+from mensuration.problem.document import (
     FORMAT,
     MAX_BYTES,
     Problem,
@@ -10,13 +9,18 @@ from mensuration.problem.schema import (
     read,
     read_text,
 )
+from mensuration.problem.evaluate import evaluate, evaluate_document, evaluate_problem
+from mensuration.problem.kinds import ALSO
+from mensuration.problem.results import Results
 
 __all__ = [
     "ALSO",
     "FORMAT",
     "MAX_BYTES",
     "Problem",
+    "Results",
     "UnreadableDocument",
+    "evaluate",
     "evaluate_document",
     "evaluate_problem",
     "json_schema",

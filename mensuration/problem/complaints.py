@@ -3,32 +3,28 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
-from typing import Any
+from typing import Literal
+
+from mensuration.expressions import ExpressionError
+from mensuration.frozen import Frozen
+from mensuration.pictures import Sketched
+
+Level = Literal["error", "warning"]
 
 
 @dataclass(frozen=True)
-class Complaint:
+class Complaint(Frozen):
     """``level`` is ``error`` (something could not be worked out) or ``warning`` (it could, but look).
 
-    ``sketch`` is what can be shown of it on the board: a ``path`` and ``spots``, in the problem's unit.
+    ``sketch`` is what can be shown of it on the board, in the problem's unit.
     """
 
     where: str
     code: str
     says: str
-    level: str = "error"
+    level: Level = "error"
     position: int | None = None
-    sketch: dict[str, Any] | None = None
-
-    def told(self) -> dict[str, object]:
-        return {
-            "where": self.where,
-            "code": self.code,
-            "says": self.says,
-            "level": self.level,
-            "position": self.position,
-            "sketch": self.sketch,
-        }
+    sketch: Sketched | None = None
 
 
 @dataclass
@@ -42,10 +38,14 @@ class Complaints:
         where: str,
         code: str,
         says: str,
-        level: str = "error",
+        level: Level = "error",
         position: int | None = None,
-        sketch: dict[str, Any] | None = None,
+        sketch: Sketched | None = None,
     ) -> None:
         complaint = Complaint(where, code, says, level, position, sketch)
         if complaint not in self.all:
             self.all.append(complaint)
+
+    def take(self, where: str, error: ExpressionError) -> None:
+        """Complain about what is wrong with something typed."""
+        self.add(where, error.code, error.says, position=error.position)

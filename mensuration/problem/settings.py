@@ -9,7 +9,7 @@ from mensuration.expressions import ExpressionError, Path, Scope, evaluate, pars
 from mensuration.expressions.nodes import Node, Power, UnitOf
 from mensuration.numbers import NOT_ROUNDED, PI, Rounding, pi_by
 from mensuration.problem.complaints import Complaints
-from mensuration.problem.schema import RoundingRule, Settings
+from mensuration.problem.models import RoundingRule, Settings
 from mensuration.telling import Teller
 from mensuration.units import ANGLE_UNITS, LENGTH_UNITS, UNITS, Unit
 

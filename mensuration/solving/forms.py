@@ -8,7 +8,7 @@ from itertools import combinations
 
 from mensuration.catalogue.figure import Figure
 from mensuration.expressions import parse, paths
-from mensuration.expressions.floats import Floats
+from mensuration.expressions.algebras import Floats
 
 MOST_PLANS = 20_000
 MOST_TOGETHER = 3

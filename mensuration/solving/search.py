@@ -16,7 +16,8 @@ from math import pi
 import numpy as np
 
 from mensuration.catalogue.figure import FEWEST_EDGES, Figure, Measure
-from mensuration.expressions.floats import Array, Floats, in_arrays, in_floats
+from mensuration.expressions.algebras import Floats, in_arrays, in_floats
+from mensuration.expressions.functions import Array
 from mensuration.solving.forms import MOST_PLANS, Form, forms_behind, noise_in, plan_from, settles, variants
 from mensuration.units import POWERS
 

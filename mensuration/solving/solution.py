@@ -8,7 +8,7 @@ from functools import cached_property
 
 from mensuration.catalogue.figure import Figure, Outline, PlaneFigure
 from mensuration.expressions import Quantity, Scope, evaluate, parse
-from mensuration.expressions.floats import Floats
+from mensuration.expressions.algebras import Floats
 from mensuration.numbers import Real
 from mensuration.solving.forms import inputs
 from mensuration.units import LENGTH

@@ -10,7 +10,7 @@ from math import isclose, isfinite
 
 from mensuration.catalogue.figure import FEWEST_EDGES, Figure, Measure, Relation
 from mensuration.expressions import ExpressionError, Quantity, Scope, evaluate, parse
-from mensuration.expressions.floats import Floats, in_floats
+from mensuration.expressions.algebras import Floats, in_floats
 from mensuration.numbers import Real
 from mensuration.numbers.rounding import Rounding, round_by
 from mensuration.solving.faults import SolvingError, clash, listed, too_little

@@ -17,8 +17,8 @@ from flint import arb, arb_mat, ctx
 
 from mensuration.catalogue.figure import Figure
 from mensuration.expressions import ExpressionError, Quantity, Scope, evaluate, parse
-from mensuration.expressions.floats import Floats
-from mensuration.expressions.slopes import Slope, in_slopes
+from mensuration.expressions.algebras import Floats, in_slopes
+from mensuration.expressions.slope import Slope
 from mensuration.numbers import Real, TooDeep
 from mensuration.numbers.proof import precision
 from mensuration.solving.forms import Form

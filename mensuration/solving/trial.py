@@ -14,7 +14,7 @@ from math import isclose
 
 from mensuration.catalogue.figure import Figure
 from mensuration.expressions import Quantity
-from mensuration.expressions.floats import Floats, in_floats
+from mensuration.expressions.algebras import Floats, in_floats
 from mensuration.numbers import Real
 from mensuration.solving.forms import Form, forms_behind, left_over_of, plan_from, settles, variants
 from mensuration.solving.search import figures_with

@@ -5,30 +5,69 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
+from mensuration.expressions import Node, Path, Quantity, Scope, evaluate, parse
+from mensuration.expressions.nodes import Binary
 from mensuration.numbers import Real
 from mensuration.plane.edges import Edge, Point
 from mensuration.plane.regions import Region
+from mensuration.units import ANGLE, LENGTH, Kind
+
+_HALF = Real.of(1) / Real.of(2)
 
 CORNERED = "polygon on the corners"
+ANGLES = {"angle"}  # the sizes that are no lengths
 
 
 @dataclass(frozen=True)
 class Shape:
-    """A recognised shape: its name, its area as a formula over ``sizes`` (lengths by name)."""
+    """A recognised shape: its name, its area as a formula over ``sizes`` (base units, angles in turns)."""
 
     name: str
     formula: str
     sizes: Mapping[str, Real] = field(default_factory=dict)
     symbols: Mapping[str, str] = field(default_factory=dict)
 
+    @property
+    def tree(self) -> Node:
+        return parse(self.formula)
 
-def shape_of(region: Region) -> Shape:
-    """The shape of a piece without arcs; an irregular one is measured by its corners."""
+    def value(self, pi: Real) -> Real:
+        """What the formula comes to."""
+        known = sized(self, LENGTH)
+        return evaluate(self.tree, Scope(lambda path: known.get(path.text), list, pi)).value
+
+
+@dataclass(frozen=True)
+class Cornered:
+    """A polygon by the coordinates of its corners: each one's product as a tree, with the coordinates it names."""
+
+    sizes: Mapping[str, Real]
+    products: Mapping[str, tuple[Node, tuple[str, ...]]]
+    name: str = CORNERED
+
+    def value(self, pi: Real) -> Real:
+        """Half the sum of the products, the shoelace formula (Gauss)."""
+        x = self.sizes
+        return _HALF * Real.sum(x[a] * x[b] - x[c] * x[d] for _, (a, b, c, d) in self.products.values())
+
+
+def sized(shape: Shape, length: Kind) -> dict[str, Quantity]:
+    """A shape's sizes as quantities, its lengths of this kind."""
+    return {name: Quantity(value, ANGLE if name in ANGLES else length) for name, value in shape.sizes.items()}
+
+
+def shape_of(region: Region) -> Shape | Cornered:
+    """The shape of a piece without arcs, by the formula people would use, so that it is exact where the piece is.
+
+    An irregular piece is measured by its corners.
+    """
     if len(region.loops) == 1 and region.straight:
         loop = region.loops[0]
         found = {3: _triangle, 4: _quadrilateral}.get(len(loop), lambda _: None)(loop)
         if found is not None:
-            return found
+            value = found.value(region.pi)
+            if value.exact is not None or region.area.exact is None:
+                return found
     return by_corners(region)
 
 
@@ -36,11 +75,11 @@ def _triangle(loop: tuple[Edge, ...]) -> Shape | None:
     for i in range(3):
         one, two = loop[i], loop[(i + 1) % 3]
         if _dot(one, two).sign() == 0:
-            base, height = _level_first(one, two)
+            legs = _level_first(one, two)
             return Shape(
                 "right triangle",
                 "1/2 base height",
-                *_sizes(base=(base.length, "b"), height=(height.length, "h")),
+                *_sizes(base=(legs[0].length, "b"), height=(legs[1].length, "h")),
             )
     for side in loop:
         if _level(side) or _upright(side):
@@ -82,22 +121,20 @@ def _quadrilateral(loop: tuple[Edge, ...]) -> Shape | None:
     return None
 
 
-def by_corners(region: Region) -> Shape:
-    """The shoelace sum over the corners."""
-    names: dict[str, tuple[Real, str]] = {}
-    products: list[str] = []
-    number = 0
+def by_corners(region: Region) -> Cornered:
+    """The shoelace products over the corners, which run with the region on their left."""
+    sizes: dict[str, Real] = {}
+    products: dict[str, tuple[Node, tuple[str, ...]]] = {}
     for loop in region.loops:
         sides = [side for side in loop if not side.whole_turn]
-        first = number + 1
+        first = len(products) + 1
         for index, side in enumerate(sides):
-            number += 1
-            names[f"x{number}"] = (side.start[0], f"x_{{{number}}}")
-            names[f"y{number}"] = (side.start[1], f"y_{{{number}}}")
-            after = first if index == len(sides) - 1 else number + 1
-            products.append(f"(x{number} y{after} - x{after} y{number})")
-    formula = f"1/2 ({' + '.join(products)})"
-    return Shape(CORNERED, formula, *_sizes(**names))
+            here, after = first + index, first + (index + 1) % len(sides)
+            sizes[f"x{here}"], sizes[f"y{here}"] = side.start
+            names = (f"x{here}", f"y{after}", f"x{after}", f"y{here}")
+            one, two = (Binary("*", Path((a,)), Path((b,)), implied=True) for a, b in (names[:2], names[2:]))
+            products[f"corner {here}"] = (Binary("-", one, two), names)
+    return Cornered(sizes, products)
 
 
 def _sizes(**named: tuple[Real, str]) -> tuple[dict[str, Real], dict[str, str]]:

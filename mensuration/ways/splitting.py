@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import cached_property
 
 from mensuration.numbers import NotClosed, Real
 from mensuration.plane.cutting import Cut, TooManyPieces, cut
 from mensuration.plane.edges import Edge, Point, Spot
-from mensuration.plane.regions import Region, bulge, straight_side
+from mensuration.plane.regions import Region, straight_side
 from mensuration.ways.cuts import LEVEL, UPRIGHT, corners, fewest_cuts, right_angled, row_cuts
-from mensuration.ways.shapes import CORNERED, Shape, by_corners, shape_of
+from mensuration.ways.shapes import Cornered, Shape, by_corners, shape_of
 
 MOST_CORNERS = 60  # past it only the coordinates of the corners are offered
 _HALF = Real.of(1) / Real.of(2)
@@ -22,12 +23,16 @@ class DoesNotFit(ValueError):
 
 @dataclass(frozen=True)
 class Piece:
-    """One signed piece of a way; ``region`` is where it lies, ``value`` its area (never negative)."""
+    """One signed piece of a way: where it lies, and as which shape it is measured."""
 
     sign: int
     region: Region
-    shape: Shape
-    value: Real
+    shape: Shape | Cornered
+
+    @cached_property
+    def value(self) -> Real:
+        """Its area, by its shape's formula."""
+        return self.shape.value(self.region.pi)
 
 
 @dataclass(frozen=True)
@@ -140,8 +145,8 @@ def _along(name: str, region: Region, cuts: Sequence[Cut]) -> Way:
 def _pieces(region: Region, sign: int = 1) -> list[Piece]:
     """A piece as it is told: one shape where it has straight sides, else the polygon and its circle parts."""
     if region.straight:
-        return [Piece(sign, region, shape_of(region), region.area)]
-    return [Piece(sign * p.sign, p.region, p.shape, p.value) for p in _round(region).pieces]
+        return [Piece(sign, region, shape_of(region))]
+    return [Piece(sign * p.sign, p.region, p.shape) for p in _round(region).pieces]
 
 
 def _surround(region: Region) -> Way:
@@ -151,15 +156,15 @@ def _surround(region: Region) -> Way:
     whole = Region((frame,), region.pi)
     gaps = Region((frame, *(_reversed(loop) for loop in region.loops)), region.pi)
     missing = [gap for part in cut(gaps, []) for gap in _simple(part)]
-    pieces = [Piece(1, whole, shape_of(whole), whole.area)]
-    pieces += [Piece(-1, gap, shape_of(gap), gap.area) for gap in missing]
+    pieces = [Piece(1, whole, shape_of(whole))]
+    pieces += [Piece(-1, gap, shape_of(gap)) for gap in missing]
     cuts = [(side.start, side.end) for gap in missing for side in gap.edges]
     return _made("surround", pieces, cuts)
 
 
 def _simple(region: Region) -> list[Region]:
     """A gap as rectangles, triangles and trapezoids."""
-    if shape_of(region).name != CORNERED:
+    if not isinstance(shape_of(region), Cornered):
         return [region]
     lines = fewest_cuts(region) if right_angled(region) else row_cuts(region, LEVEL)
     return cut(region, lines)
@@ -207,12 +212,12 @@ def _triangles(region: Region, tip: Point) -> list[Piece]:
             straight_side("diagonal", 2, q, tip),
         )
         triangle = Region((loop,), region.pi)
-        pieces.append(Piece(sign, triangle, shape_of(triangle), abs(doubled) * _HALF))
+        pieces.append(Piece(sign, triangle, shape_of(triangle)))
     return pieces
 
 
 def _corners(region: Region) -> Way:
-    return _made("corners", [Piece(1, region, by_corners(region), region.area)], [])
+    return _made("corners", [Piece(1, region, by_corners(region))], [])
 
 
 def _round(region: Region) -> Way:
@@ -231,21 +236,21 @@ def _round(region: Region) -> Way:
     if chords:
         polygon = Region(chords, region.pi)
         sign = polygon.area.sign()
+        if sign < 0:  # the arcs bulge so far that the corners go round the other way
+            polygon = Region(tuple(_reversed(loop) for loop in chords), region.pi)
         if sign:
-            shape = shape_of(polygon) if sign > 0 else by_corners(polygon)
-            pieces.append(Piece(sign, polygon, shape, abs(polygon.area)))
+            pieces.append(Piece(sign, polygon, shape_of(polygon)))
     for side in region.edges:
         if side.straight:
             continue
-        size = bulge(side, region.pi)
-        sign = size.sign()
-        value = abs(size)
+        assert side.sweep is not None
+        sign = side.sweep.sign()
         if side.whole_turn:
             loop: tuple[Edge, ...] = (side,)
         else:
             loop = (side, straight_side("chord", 1, side.end, side.start))
             cuts.append((side.start, side.end))
-        pieces.append(Piece(sign, Region((loop,), region.pi), _arc_shape(side), value))
+        pieces.append(Piece(sign, Region((loop,), region.pi), _arc_shape(side)))
     return _made("round", pieces, cuts)
 
 

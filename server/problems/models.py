@@ -2,13 +2,11 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 from django.db import models
 
-from mensuration.cards import gallery
+from mensuration.exchange.preview import preview
+from mensuration.frozen import as_data
 from mensuration.problem import Problem as Document
-from mensuration.problem import evaluate_problem
 
 
 class Problem(models.Model):
@@ -34,31 +32,4 @@ class Problem(models.Model):
         """Take a checked document, and what the shelf shows of it."""
         self.document = document.model_dump(mode="json", exclude_none=True)
         self.title = document.title.strip()
-        self.preview = preview(document)
-
-
-def _card_picture(document: Document, results: dict[str, Any]) -> dict[str, Any] | None:
-    """The picture of the first solved card, else the catalogue's own of the first card or table."""
-    for figure in document.figures:
-        card = results["figures"].get(figure.name, {}).get("card")
-        if card and card["solutions"]:
-            picture: dict[str, Any] = card["solutions"][card["solution"] - 1]["drawing"]
-            return picture
-    named = [row for figure in document.figures for row in gallery() if row["name"] == figure.figure]
-    return named[0]["picture"] if named else None
-
-
-def preview(document: Document) -> dict[str, Any]:
-    """The outline of the first figure that has one, and the first answers."""
-    results = evaluate_problem(document)
-    drawings = [figure["drawing"] for figure in results["figures"].values() if figure["drawing"]]
-    drawing = drawings[0] if drawings else None
-    return {
-        "outline": drawing["outline"] if drawing else [],
-        "bounds": drawing["bounds"] if drawing else None,
-        "card": None if drawing else _card_picture(document, results),
-        "answers": [
-            {"label": ask["label"], "text": ask["text"]} for ask in results["asks"][:2] if ask["text"]
-        ],
-        "faults": sum(complaint["level"] == "error" for complaint in results["complaints"]),
-    }
+        self.preview = as_data(preview(document))

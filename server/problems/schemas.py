@@ -7,23 +7,9 @@ from datetime import datetime
 from ninja import ModelSchema, Schema
 from pydantic import JsonValue
 
+from mensuration.exchange.preview import Preview
 from mensuration.problem import Problem as Document
 from server.problems.models import Problem
-from server.working_out.card_schemas import CardPicture
-from server.working_out.shapes import Segment
-
-
-class Answer(Schema):
-    label: str
-    text: str
-
-
-class Preview(Schema):
-    outline: list[list[Segment]]
-    bounds: tuple[float, float, float, float] | None
-    card: CardPicture | None = None
-    answers: list[Answer]
-    faults: int
 
 
 class Listed(ModelSchema):

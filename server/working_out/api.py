@@ -2,58 +2,77 @@
 
 from __future__ import annotations
 
-import json
-from typing import Any
+from dataclasses import dataclass, replace
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Router
+from ninja import Router, Schema
+from pydantic import JsonValue
 
-from mensuration.problem import evaluate_problem, read_text
-from mensuration.problem.entry import EntryError, read_entry, suggestions
-from mensuration.problem.picker import picker
+from mensuration.drawing.picker import PickedShape, picker
+from mensuration.frozen import Frozen
+from mensuration.language.entry import EntryError, Suggestion, read_entry, suggestions
+from mensuration.problem import Results, evaluate, read_text
 from mensuration.units import LENGTH_UNITS, UNIT_NAMES
-from server.working_out.schemas import EntryIn, EntryOut, Reference, Results
+from server.working_out.results import DOCUMENT_BODY, sent
 
-router = Router()
+router = Router(by_alias=True)
 
 
-@router.post(
-    "/evaluate",
-    response=Results,
-    openapi_extra={
-        "requestBody": {"content": {"application/json": {"schema": {"type": "object"}}}, "required": True}
-    },
-)
-def evaluate(request: HttpRequest, also: str = "") -> HttpResponse:
+@router.post("/evaluate", response=Results, openapi_extra=DOCUMENT_BODY)
+def evaluated(request: HttpRequest, also: str = "") -> HttpResponse:
     """Results of the problem document in the request's body. Nothing is stored.
 
-    ``also`` names, with commas between, what is told only when it is wanted: ways, squares, why.
-
-    The results go out as the core told them, which its tests hold to the declared shape; only the
-    tallies that asks repeat from their figures are left out.
+    ``also`` names, with commas between, what is told only when it is wanted. The tallies that asks repeat from their
+    figures are left out.
     """
-    results = evaluate_problem(read_text(request.body), also.split(","))
-    for ask in results["asks"]:
-        ask.pop("tally", None)
-    return HttpResponse(json.dumps(results, ensure_ascii=False), content_type="application/json")
+    results = evaluate(read_text(request.body), also.split(","))
+    return sent(replace(results, asks=tuple(replace(ask, tally=None) for ask in results.asks)))
 
 
-@router.post("/entry", response=EntryOut)
-def entry(request: HttpRequest, typed: EntryIn) -> dict[str, Any]:
-    """The part that a typed line describes, or what is wrong with it; and ways to go on."""
+class EntryIn(Schema):
+    """A line in which a part is typed, and the shape of every part that is there."""
+
+    text: str
+    shapes: dict[str, str] = {}
+
+
+@dataclass(frozen=True)
+class EntryAnswer(Frozen):
+    """The part that a line describes, or what is wrong with it and where; and ways to go on."""
+
+    part: dict[str, JsonValue] | None
+    says: str | None
+    position: int | None
+    suggestions: tuple[Suggestion, ...]
+
+
+@router.post("/entry", response=EntryAnswer)
+def entry(request: HttpRequest, typed: EntryIn) -> HttpResponse:
+    """Read a part that is typed in words."""
     ways = suggestions(typed.text)
     try:
         part = read_entry(typed.text, typed.shapes)
     except EntryError as error:
-        return {"part": None, "says": error.says, "position": error.position, "suggestions": ways}
-    return {"part": part, "says": None, "position": None, "suggestions": ways}
+        return sent(EntryAnswer(None, error.says, error.position, ways))
+    return sent(EntryAnswer(part, None, None, ways))
+
+
+@dataclass(frozen=True)
+class UnitChoice(Frozen):
+    symbol: str
+    name: str
+
+
+@dataclass(frozen=True)
+class Reference(Frozen):
+    """What the web app offers to choose from: shapes with their pictures, and the units of length."""
+
+    shapes: tuple[PickedShape, ...]
+    units: tuple[UnitChoice, ...]
 
 
 @router.get("/reference", response=Reference)
-def reference(request: HttpRequest) -> dict[str, Any]:
-    """Shapes with their pictures, and the units of length."""
-    units = [
-        {"symbol": symbol, "name": UNIT_NAMES[symbol][-1 if symbol == "unit" else 1]}
-        for symbol in LENGTH_UNITS
-    ]
-    return {"shapes": picker(), "units": units}
+def reference(request: HttpRequest) -> HttpResponse:
+    """Shapes and units."""
+    units = [UnitChoice(symbol, UNIT_NAMES[symbol][-1 if symbol == "unit" else 1]) for symbol in LENGTH_UNITS]
+    return sent(Reference(picker(), tuple(units)))

@@ -12,6 +12,7 @@ import sympy
 from mensuration.__main__ import main
 from mensuration.cards import gallery, sheet
 from mensuration.catalogue import figures
+from mensuration.frozen import as_data
 from mensuration.problem import evaluate_document
 
 Document = dict[str, Any]
@@ -217,8 +218,8 @@ def test_what_is_found_together_shows_its_equations_once() -> None:
 
 
 def test_the_gallery_has_every_figure_with_a_picture_and_its_formulas() -> None:
-    rows = sheet()
-    assert {row["name"] for row in rows} == set(figures()) == {row["name"] for row in gallery()}
+    rows = [as_data(row) for row in sheet()]
+    assert {row["name"] for row in rows} == set(figures()) == {row.name for row in gallery()}
     for row in rows:
         left, bottom, right, top = row["picture"]["bounds"]
         assert right > left and top > bottom

@@ -11,9 +11,16 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from mensuration.catalogue import figures
-from mensuration.exchange import TableError, read_table, table_text
+from mensuration.catalogue import Figure, figures
+from mensuration.exchange import TableError, table_text
+from mensuration.exchange import read_table as read_from
+from mensuration.frozen import as_data
 from mensuration.problem import evaluate_document, read
+
+
+def read_table(text: str, figure: Figure) -> dict[str, Any]:
+    return dict(as_data(read_from(text, figure)))
+
 
 CYLINDER, CUBOID = figures()["cylinder"], figures()["cuboid"]
 

@@ -19,7 +19,7 @@ from hypothesis import strategies as st
 
 from mensuration.catalogue import Figure, PlaneFigure, Solid, figures, plane_figures
 from mensuration.expressions import Quantity, Scope, evaluate, parse, paths
-from mensuration.expressions.floats import in_floats
+from mensuration.expressions.algebras import in_floats
 from mensuration.expressions.nodes import Binary, Call, Negative, Node, Number, Path, Power, UnitOf
 from mensuration.numbers import PI, Real
 from mensuration.plane import Placement, compose, place
@@ -149,7 +149,7 @@ def test_declarations_only_name_what_they_declare(figure: Figure) -> None:
         texts += [t for span in figure.spans for t in (span.measure, *span.start, *span.end)]
         drives = [drive for grip in figure.grips for drive in grip.drives]
         texts += [t for grip in figure.grips for t in grip.at] + [
-            less for drive in drives for less in drive[3:]
+            t for drive in drives for t in (drive.measure, drive.factor, drive.less)
         ]
         texts += [t for a in figure.angles for t in (a.measure, *a.at)]
         marked = {name for group in (*figure.equal_edges, *figure.parallel_edges) for name in group} - {"*"}

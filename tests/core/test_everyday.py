@@ -9,10 +9,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from mensuration.everyday import marked_words
+from mensuration.language.everyday import marked_words
+from mensuration.language.rates import whole
 from mensuration.numbers import PI, Real
 from mensuration.problem import evaluate_document
-from mensuration.rates import whole
 from tests.core.helpers import part, problem
 
 SLAB = part("slab", "rectangle", width="6.3", height="4")
@@ -33,13 +33,13 @@ SLAB = part("slab", "rectangle", width="6.3", height="4")
 )
 def test_words_mean_quantities(sentence: str, meant: list[str]) -> None:
     pieces = marked_words(sentence)
-    assert "".join(piece["text"] for piece in pieces) == sentence
-    assert [piece["quantity"] for piece in pieces if piece["quantity"]] == meant
+    assert "".join(piece.text for piece in pieces) == sentence
+    assert [piece.quantity for piece in pieces if piece.quantity] == meant
 
 
 @given(st.text(max_size=200))
 def test_a_statement_is_never_changed(text: str) -> None:
-    assert "".join(piece["text"] for piece in marked_words(text)) == text
+    assert "".join(piece.text for piece in marked_words(text)) == text
 
 
 def rated(expression: str, *rates: str) -> list[str]:

@@ -11,9 +11,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from mensuration.expressions import ExpressionError, Quantity, Scope, evaluate, parse
-from mensuration.expressions.write import Written, write
 from mensuration.numbers import Exact
 from mensuration.numbers.rounding import decimal_or_fraction
+from mensuration.telling.mathematics import Written
+from mensuration.telling.writing import write
 from mensuration.units import ANGLE, AREA, LENGTH, NUMBER
 from tests.core.helpers import answer
 

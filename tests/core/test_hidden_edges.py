@@ -12,9 +12,9 @@ from numpy.typing import NDArray
 
 from mensuration.catalogue import Solid, solids
 from mensuration.catalogue.figure import CountedFaces, Faces, Raised
+from mensuration.drawing.solid import Mesh, mesh_of, sketch
+from mensuration.drawing.solid.bodies import raised_mesh
 from mensuration.numbers import PI
-from mensuration.solids import Mesh, mesh_of, sketch
-from mensuration.solids.bodies import raised_mesh
 from mensuration.solving import Solution, solve
 from tests.core.test_catalogue import SHAPES, usual
 

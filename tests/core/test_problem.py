@@ -15,9 +15,9 @@ import pytest
 import sympy
 
 from mensuration.__main__ import main
+from mensuration.language.entry import EntryError, read_entry, suggestions
 from mensuration.problem import UnreadableDocument, evaluate_document, json_schema, read_text
-from mensuration.problem.entry import EntryError, read_entry, suggestions
-from mensuration.problem.schema import MAX_PARTS
+from mensuration.problem.document import MAX_PARTS
 from tests.core.helpers import answer, complaints, measures, part, problem
 
 ROOT = Path(__file__).parents[2]
@@ -391,7 +391,7 @@ def test_typed_parts_that_cannot_be_read(line: str, says: str) -> None:
 
 
 def test_suggestions_go_on_with_the_line() -> None:
-    assert [s["line"] for s in suggestions("semi")] == ["semicircle radius "]
-    assert "take away circle radius " in [s["line"] for s in suggestions("take away ci")]
-    assert suggestions("circle radius 2 ")[0]["line"] == "circle radius 2 on "
-    assert all(read_entry(s["line"] + "2 at 1, 1")["at"] == ["1", "1"] for s in suggestions("sq"))
+    assert [s.line for s in suggestions("semi")] == ["semicircle radius "]
+    assert "take away circle radius " in [s.line for s in suggestions("take away ci")]
+    assert suggestions("circle radius 2 ")[0].line == "circle radius 2 on "
+    assert all(read_entry(s.line + "2 at 1, 1")["at"] == ["1", "1"] for s in suggestions("sq"))

@@ -12,8 +12,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from mensuration.catalogue import figures, plane_figures
-from mensuration.problem import evaluate_document
-from mensuration.problem.evaluate import ALSO
+from mensuration.problem import ALSO, evaluate_document
 
 NAMES = ["ann", "ben", "cay"]
 number = st.one_of(

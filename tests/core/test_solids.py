@@ -14,10 +14,10 @@ from scipy.integrate import quad
 
 from mensuration.catalogue import Solid, solids
 from mensuration.catalogue.figure import CountedFaces, Ellipsoid, Faces, Raised, Turned
-from mensuration.expressions.floats import in_floats
+from mensuration.drawing.solid import Mesh, mesh_of, sketch
+from mensuration.drawing.solid.bodies import raised_mesh
+from mensuration.expressions.algebras import in_floats
 from mensuration.numbers import PI
-from mensuration.solids import Mesh, mesh_of, sketch
-from mensuration.solids.bodies import raised_mesh
 from mensuration.solving import Solution, solve
 from tests.core.test_catalogue import SHAPES, usual
 

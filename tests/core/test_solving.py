@@ -14,7 +14,8 @@ from scipy.special import ellipe
 
 from mensuration.catalogue import figures
 from mensuration.expressions import ExpressionError, Quantity, Scope, evaluate, parse
-from mensuration.expressions.floats import ellipse_perimeter, in_floats
+from mensuration.expressions.algebras import in_floats
+from mensuration.expressions.functions import ellipse_perimeter
 from mensuration.numbers import PI, Real, Rounding, decimal, round_by
 from mensuration.problem import evaluate_document
 from mensuration.solving import SolvingError, solutions, solve, starting_givens

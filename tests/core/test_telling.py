@@ -14,7 +14,7 @@ from hypothesis import strategies as st
 from shapely.geometry import Point, Polygon
 
 from mensuration.catalogue import plane_figures
-from mensuration.expressions import Quantity, evaluate, parse, trigonometric
+from mensuration.expressions import Quantity, evaluate, name_fault, parse, trigonometric
 from mensuration.expressions.evaluate import Scope
 from mensuration.numbers import PI, Exact, Real, Rounding
 from mensuration.numbers.proof import precision
@@ -22,10 +22,9 @@ from mensuration.plane import Placement, place
 from mensuration.plane.crossings import ball_meeting, meetings
 from mensuration.plane.edges import Edge
 from mensuration.problem import evaluate_document
-from mensuration.problem.graph import name_fault
 from mensuration.solving import solve
-from mensuration.tally import badge
 from mensuration.telling import Teller
+from mensuration.telling.tallies import badge
 from mensuration.units import LENGTH, UNITS, Kind
 from tests.core.helpers import answer, part, problem
 
@@ -263,8 +262,11 @@ def test_the_working_uses_the_convention_for_pi() -> None:
 
 def test_only_given_numbers_are_marked_for_change() -> None:
     (area,) = entries("area", part("a", "circle", diameter="8"))
-    assert "htmlData" not in area["numbers"]["tex"]  # the radius was found
-    assert r"\htmlData{part=a, given=diameter}" in area["steps"][0]["numbers"]["tex"]
+    assert area["numbers"]["marks"] == []  # the radius was found
+    numbers = area["steps"][0]["numbers"]
+    (mark,) = numbers["marks"]
+    assert (mark["part"], mark["given"]) == ("a", "diameter")
+    assert numbers["tex"][mark["start"] : mark["end"]] == r"8\,\mathrm{m}"
 
 
 def test_working_of_an_expression_puts_numbers_in_place() -> None:

@@ -14,8 +14,8 @@ from flint import arb, ctx
 
 from mensuration.catalogue import Figure, figures
 from mensuration.expressions import Quantity, Scope, evaluate, parse, paths
-from mensuration.expressions.floats import in_arrays, in_floats
-from mensuration.expressions.slopes import Slope, in_slopes
+from mensuration.expressions.algebras import in_arrays, in_floats, in_slopes
+from mensuration.expressions.slope import Slope
 from mensuration.numbers import PI, Real
 from mensuration.solving import Solution, SolvingError, solutions, solve, starting_givens
 from mensuration.solving.forms import plan_from, variants

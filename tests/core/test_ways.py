@@ -16,8 +16,8 @@ from mensuration.numbers import PI, Real
 from mensuration.plane import compose
 from mensuration.plane.regions import Region, regions_of
 from mensuration.problem import evaluate_document
+from mensuration.problem.document import read
 from mensuration.problem.evaluate import evaluate_problem
-from mensuration.problem.schema import read
 from mensuration.ways import Way, way_named, ways_of
 from tests.core.drawn import Corners, polygon_of, right_angled, star_shaped
 from tests.core.helpers import part, problem

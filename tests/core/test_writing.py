@@ -9,13 +9,14 @@ import pytest
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
+from mensuration.cards.gallery import letters_of as symbols
 from mensuration.catalogue import figures
 from mensuration.expressions import ExpressionError, Path, Quantity, Scope, evaluate, parse
 from mensuration.expressions.nodes import Binary, Call, Negative, Node, Number, Power
-from mensuration.expressions.write import Leaf, Written, write
 from mensuration.numbers import PI, Real
 from mensuration.solving import solve, starting_givens
-from mensuration.steps import symbols
+from mensuration.telling.mathematics import Written
+from mensuration.telling.writing import Leaf, write
 
 VALUES = {"a": Fraction(7, 2), "b": Fraction(2), "c": Fraction(5, 3), "pi": None}
 SCOPE = Scope(lambda path: Quantity(Real.of(VALUES[path.text] or 0)) if path.text in VALUES else None)

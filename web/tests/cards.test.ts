@@ -3,6 +3,7 @@ import type { CardMeasure, CardRow, ProblemDocument } from "../src/api/types";
 import { askedOf, cardDocument, cleared, marked, plainNumber, sliderRange, valueToSlide, withGiven, withSolution } from "../src/cards/givens";
 import { found } from "../src/cards/searching";
 import { blockOf, freeName, freshTable, withCells, withColumn, withoutColumn, withoutRow, withTable } from "../src/cases/table";
+import { figureAt } from "../src/document/figures";
 
 const row = (name: string, title: string, synonyms: string[], family = "round"): CardRow => ({
   name,
@@ -74,7 +75,7 @@ describe("what is typed on a card", () => {
   });
 
   it("asks for what is not known", () => {
-    const figure = cardDocument("Ring", "ring", { outer: "2" }).figures[0];
+    const figure = figureAt("formula", cardDocument("Ring", "ring", { outer: "2" }), 0);
     const asks = figure ? askedOf(figure, [measure("outer"), measure("area", "area"), measure("far", "length", true)]) : [];
     expect(asks).toEqual([{ label: "Area", expression: "ring.area" }]);
   });
@@ -83,12 +84,12 @@ describe("what is typed on a card", () => {
 describe("a table of cases", () => {
   const table = (): ProblemDocument => {
     const card = cardDocument("Cases", "ring");
-    return { ...card, figures: [{ name: "ring", kind: "cases", parts: [], figure: "ring", ...freshTable([measure("outer"), measure("inner"), measure("far", "length", true)]) }] };
+    return { ...card, figures: [{ name: "ring", kind: "cases", figure: "ring", ...freshTable([measure("outer"), measure("inner"), measure("far", "length", true)]) }] };
   };
-  const rows = (document: ProblemDocument) => document.figures[0]?.rows ?? [];
+  const rows = (document: ProblemDocument) => figureAt("cases", document, 0)?.rows ?? [];
 
   it("starts with the main quantities and takes cells, adding rows as they are needed", () => {
-    expect(table().figures[0]?.columns?.map((column) => column.name)).toEqual(["outer", "inner"]);
+    expect(figureAt("cases", table(), 0)?.columns?.map((column) => column.name)).toEqual(["outer", "inner"]);
     const filled = withCells(table(), 0, [
       { row: 7, column: "outer", text: " 3 " },
       { row: 0, column: "inner", text: "1" },
@@ -103,7 +104,7 @@ describe("a table of cases", () => {
     const filled = withCells(withColumn(table(), 0, { name: "note", role: "note" }), 0, [{ row: 0, column: "note", text: "S" }]);
     const without = withoutColumn(filled, 0, "note");
     expect(rows(without)[0]).toEqual({});
-    expect(freeName("note", filled.figures[0]?.columns ?? [])).toBe("note_2");
+    expect(freeName("note", figureAt("cases", filled, 0)?.columns ?? [])).toBe("note_2");
   });
 
   it("takes a table that was read, its unit too while it is empty", () => {

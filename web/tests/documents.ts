@@ -1,4 +1,5 @@
 import type { DrawnPart, PartDocument, ProblemDocument, Segment, Span, Spot } from "../src/api/types";
+import { arcOf, straight } from "../src/board/path";
 
 /** Small documents and drawings for the tests of the web app, in the world of the demo. */
 
@@ -21,7 +22,7 @@ export function pad(): ProblemDocument {
 }
 
 export function line(start: Spot, end: Spot): Segment {
-  return { kind: "line", start, end };
+  return straight(start, end);
 }
 
 export function arc(centre: Spot, radius: number, from: number, sweep: number): Segment {
@@ -29,12 +30,12 @@ export function arc(centre: Spot, radius: number, from: number, sweep: number): 
     centre[0] + radius * Math.cos((degrees * Math.PI) / 180),
     centre[1] + radius * Math.sin((degrees * Math.PI) / 180),
   ];
-  return { kind: "arc", start: at(from), end: at(from + sweep), centre, radius, sweep };
+  return arcOf(at(from), at(from + sweep), centre, radius, sweep);
 }
 
 function span(measure: string, start: Spot, end: Spot, other: [Spot, Spot] | null = null): Span {
   const text = `${Math.hypot(end[0] - start[0], end[1] - start[1])} m`;
-  return { measure, start, end, other, side: -1, given: true, typed: "1", text };
+  return { measure, start, end, other, side: -1, given: true, typed: "1", text, shown: true };
 }
 
 export function drawnRectangle(name: string, x: number, y: number, width: number, height: number): DrawnPart {

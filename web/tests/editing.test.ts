@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
-import { addPart, changePart, flipped, freeName, moveTo, removePart, renamePart, setGiven, setJoin, swapGiven, turnedBy } from "../src/bench/editing";
-import { tidy } from "../src/bench/tidy";
+import { addPart, changePart, flipped, freeName, moveTo, removePart, renamePart, setGiven, setJoin, swapGiven, turnedBy } from "../src/document/editing";
+import { tidy } from "../src/document/tidy";
 import { part, pad } from "./documents";
+import { figureAt } from "../src/document/figures";
 
 describe("changing a document", () => {
   it("leaves the old document as it was", () => {
@@ -19,13 +20,13 @@ describe("changing a document", () => {
     document = changePart(document, 0, "nose", moveTo("1", "2"));
     document = changePart(document, 0, "nose", setJoin("take"));
     document = changePart(document, 0, "nose", flipped);
-    const [slab, nose] = document.figures[0]!.parts;
+    const [slab, nose] = figureAt("plane", document, 0)!.parts;
     expect(slab).toMatchObject({ given: { width: "9", height: "4" }, at: ["0", "0"], join: "add" });
     expect(nose).toMatchObject({ at: ["1", "2"], join: "take", flip: true });
   });
 
   it("puts another measurement in the place of a given", () => {
-    const swapped = swapGiven("width", "area", "24")(pad().figures[0]!.parts[0]!);
+    const swapped = swapGiven("width", "area", "24")(figureAt("plane", pad(), 0)!.parts[0]!);
     expect(Object.entries(swapped.given)).toEqual([
       ["area", "24"],
       ["height", "4"],
@@ -49,8 +50,8 @@ describe("changing a document", () => {
 describe("renaming a part", () => {
   it("carries every mention along, inside and outside of the figure", () => {
     const document = renamePart(pad(), 0, "slab", "floor");
-    expect(document.figures[0]!.parts.map((p) => p.name)).toEqual(["floor", "nose"]);
-    expect(document.figures[0]!.parts[1]).toMatchObject({ given: { diameter: "floor.height" }, at: ["pad.floor.width", "floor.height / 2"] });
+    expect(figureAt("plane", document, 0)!.parts.map((p) => p.name)).toEqual(["floor", "nose"]);
+    expect(figureAt("plane", document, 0)!.parts[1]).toMatchObject({ given: { diameter: "floor.height" }, at: ["pad.floor.width", "floor.height / 2"] });
     expect(document.lines[0]!.expression).toBe("pad.floor.width + pad.floor.height");
     expect(document.asks[0]!.expression).toBe("2 pad.floor.area");
   });
@@ -65,9 +66,9 @@ describe("renaming a part", () => {
 
   it("knows letters beyond English ones", () => {
     const document = pad();
-    document.figures[0]!.parts[0]!.name = "größe";
-    document.figures[0]!.parts[1]!.given = { diameter: "größe.height" };
-    expect(renamePart(document, 0, "größe", "slab").figures[0]!.parts[1]!.given).toEqual({ diameter: "slab.height" });
+    figureAt("plane", document, 0)!.parts[0]!.name = "größe";
+    figureAt("plane", document, 0)!.parts[1]!.given = { diameter: "größe.height" };
+    expect(figureAt("plane", renamePart(document, 0, "größe", "slab"), 0)!.parts[1]!.given).toEqual({ diameter: "slab.height" });
   });
 });
 

@@ -4,9 +4,9 @@ import { createRoot, type Root } from "react-dom/client";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { api, Refused } from "../src/api/client";
 import type { Opened, ProblemDocument, Results } from "../src/api/types";
-import { BenchContext, createBenchStore, remember } from "../src/bench/store";
-import { useResults, type Worked } from "../src/bench/useResults";
-import { useSaving } from "../src/bench/useSaving";
+import { BenchContext, createBenchStore, remember } from "../src/document/store";
+import { useResults, type Worked } from "../src/document/useResults";
+import { useSaving } from "../src/document/useSaving";
 import { pad } from "./documents";
 
 (globalThis as { IS_REACT_ACT_ENVIRONMENT?: boolean }).IS_REACT_ACT_ENVIRONMENT = true;

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { PartDocument, WalkedSide } from "../src/api/types";
-import { setMeasure, typedMeasure } from "../src/bench/editing";
-import { sideText, stepFor, stepsOf, walkThrough, withCorner, withSide } from "../src/bench/walks";
+import { setMeasure, typedMeasure } from "../src/document/editing";
+import { sideText, stepFor, stepsOf, walkThrough, withCorner, withSide } from "../src/document/walks";
 
 function walked(walk: string): PartDocument {
   return { name: "deck", shape: "outline", given: {}, walk, at: ["0", "0"], turn: "0", flip: false, join: "add" };

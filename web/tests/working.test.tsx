@@ -3,7 +3,6 @@ import { act } from "react";
 import { createRoot, type Root } from "react-dom/client";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { CardMeasure, CardQuantity, CardStep, CaseColumn, CaseRow, SheetRow } from "../src/api/types";
-import { copied } from "../src/cards/copying";
 import { PathOfWorking, pathTo, valueOf } from "../src/cards/PathOfWorking";
 import { QuantityRow } from "../src/cards/QuantityRow";
 import { Plot } from "../src/cases/Plot";
@@ -11,7 +10,7 @@ import { pad } from "./documents";
 
 (globalThis as { IS_REACT_ACT_ENVIRONMENT?: boolean }).IS_REACT_ACT_ENVIRONMENT = true;
 
-const maths = (text: string, tex = text) => ({ text, tex });
+const maths = (text: string, tex = text) => ({ text, tex, marks: [] });
 
 function quantity(text: string, exact: string | null = null, approximate = true): CardQuantity {
   return {
@@ -72,7 +71,7 @@ describe("the path of working", () => {
   });
 
   it("leaves out a step between two names of one quantity", () => {
-    const same = step("base", [1], { formula: { tex: "c = c", text: "base = c" } });
+    const same = step("base", [1], { formula: maths("base = c", "c = c") });
     expect(pathTo([steps[0]!, same], null)).toEqual([steps[0]]);
   });
 
@@ -95,33 +94,6 @@ describe("the path of working", () => {
   it("says so where nothing had to be found", () => {
     show(<PathOfWorking steps={[]} wanted={null} onLight={() => undefined} onPick={() => undefined} />);
     expect(place.textContent).toBe("Nothing had to be found.");
-  });
-});
-
-describe("copying a path", () => {
-  const marked = step("height", [0], { numbers: { tex: String.raw`\frac{\htmlData{part=Cone, given=volume}{96\pi\,\mathrm{m}^{3}}}{2}`, text: "96π m³ / 2" } });
-  const trial = step("radius", [0], { trial: true, formula: maths("S = g"), numbers: maths("13 m² = g(r)"), value: quantity("1.20 m") });
-
-  it("gives plain lines of text", async () => {
-    expect(await copied([marked], "text")).toBe("height = f = 96π m³ / 2\nheight = 3 m");
-  });
-
-  it("gives TeX that any system sets, without our marks", async () => {
-    const tex = await copied([marked], "tex");
-    expect(tex).toContain(String.raw`height = f = \frac{96\pi\,\mathrm{m}^{3}}{2} \\`);
-    expect(tex).not.toContain("htmlData");
-    expect(tex.startsWith("\\begin{gather*}") && tex.endsWith("\\end{gather*}")).toBe(true);
-  });
-
-  it("gives MathML, a formula a line", async () => {
-    const lines = (await copied([marked], "mathml")).split("\n");
-    expect(lines).toHaveLength(2);
-    for (const line of lines) expect(new DOMParser().parseFromString(line, "application/xml").querySelector("parsererror")).toBeNull();
-    expect(lines[0]).toContain("<mfrac>");
-  });
-
-  it("sets an equation apart from the formula that it came from, instead of calling them equal", async () => {
-    expect(await copied([trial], "text")).toBe("S = g; 13 m² = g(r)\nradius = 1.20 m… ≈ 1.20 m");
   });
 });
 

@@ -1,6 +1,17 @@
 """The circle (as a disc): centre at the anchor."""
 
-from mensuration.catalogue.figure import Arc, Grip, Measure, Outline, PlaneFigure, Relation, Span
+from mensuration.catalogue.figure import (
+    Arc,
+    Drive,
+    Grip,
+    Measure,
+    Outline,
+    PlaneFigure,
+    Relation,
+    Saying,
+    Span,
+    Unrolling,
+)
 
 FIGURE = PlaneFigure(
     name="circle",
@@ -31,5 +42,23 @@ FIGURE = PlaneFigure(
         Span("radius", ("0", "0"), ("radius", "0"), side=0, unless="diameter"),
         Span("diameter", ("-radius", "0"), ("radius", "0"), side=0, always=False),
     ),
-    grips=(Grip(("radius", "0"), (("radius", "radial", "1"), ("diameter", "radial", "2"))),),
+    grips=(
+        Grip(
+            ("radius", "0"),
+            (
+                Drive("radius", "radial"),
+                Drive("diameter", "radial", "2"),
+            ),
+        ),
+    ),
+    showings=(
+        Unrolling(
+            "radius",
+            "circumference / 2",
+            (
+                Saying("the row is about half the circumference long", "1/2 circumference"),
+                Saying("and as high as the radius", "before radius"),
+            ),
+        ),
+    ),
 )

@@ -1,6 +1,6 @@
 """The ellipse: centre at the anchor, half axis a along x, half axis b along y."""
 
-from mensuration.catalogue.figure import Grip, Measure, Outline, Oval, PlaneFigure, Relation, Span
+from mensuration.catalogue.figure import Drive, Grip, Measure, Outline, Oval, PlaneFigure, Relation, Span
 
 FIGURE = PlaneFigure(
     name="ellipse",
@@ -30,7 +30,7 @@ FIGURE = PlaneFigure(
         Span("b", ("0", "0"), ("0", "b"), side=0),
     ),
     grips=(
-        Grip(("a", "0"), (("a", "x", "1"),)),
-        Grip(("0", "b"), (("b", "y", "1"),)),
+        Grip(("a", "0"), (Drive("a", "x"),)),
+        Grip(("0", "b"), (Drive("b", "y"),)),
     ),
 )

@@ -1,6 +1,6 @@
 """The equilateral triangle: its lower left corner at the anchor, one side along +x."""
 
-from mensuration.catalogue.figure import Grip, Line, Measure, Outline, PlaneFigure, Relation, Span
+from mensuration.catalogue.figure import Drive, Grip, Line, Measure, Outline, PlaneFigure, Relation, Span
 
 _TOP = ("side / 2", "height")
 
@@ -44,7 +44,7 @@ FIGURE = PlaneFigure(
         Span("inradius", ("side / 2", "height / 3"), ("side / 4", "height / 2"), side=0, always=False),
         Span("circumradius", ("side / 2", "height / 3"), ("0", "0"), side=0, always=False),
     ),
-    grips=(Grip(("side", "0"), (("side", "x", "1"),)),),
+    grips=(Grip(("side", "0"), (Drive("side", "x"),)),),
     feet={"height": (("side / 2", "0"), ("side", "0"), _TOP)},
     equal_edges=(("base", "right side", "left side"),),
     centre=("side / 2", "height / 3"),

@@ -3,6 +3,7 @@
 from mensuration.catalogue.figure import (
     Angle,
     Constraint,
+    Drive,
     Grip,
     Line,
     Measure,
@@ -132,7 +133,7 @@ FIGURE = PlaneFigure(
         Angle("apex", _APEX, ("0", "0"), ("base", "0")),
         Angle("base_angle", ("0", "0"), ("base", "0"), _APEX),
     ),
-    grips=(Grip(("base", "0"), (("base", "x", "1"),)), Grip(_APEX, (("height", "y", "1"),))),
+    grips=(Grip(("base", "0"), (Drive("base", "x"),)), Grip(_APEX, (Drive("height", "y"),))),
     feet={"height": (("base / 2", "0"), ("base", "0"), _APEX)},
     equal_edges=(("left leg", "right leg"),),
     centre=("base / 2", "height / 3"),

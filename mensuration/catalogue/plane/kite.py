@@ -3,6 +3,7 @@
 from mensuration.catalogue.figure import (
     Constraint,
     Default,
+    Drive,
     Grip,
     Line,
     Measure,
@@ -81,9 +82,9 @@ FIGURE = PlaneFigure(
         Span("lower", _BOTTOM, _RIGHT, always=False, other=(_LEFT, _BOTTOM)),
     ),
     grips=(
-        Grip(_RIGHT, (("d1", "x", "2"),)),
-        Grip(_TOP, (("above", "y", "1"),)),
-        Grip(_BOTTOM, (("d2", "y", "-1", "-above"),)),
+        Grip(_RIGHT, (Drive("d1", "x", "2"),)),
+        Grip(_TOP, (Drive("above", "y"),)),
+        Grip(_BOTTOM, (Drive("d2", "y", "-1", "-above"),)),
     ),
     feet={"d1": (("0", "0"), _RIGHT, _TOP)},
     equal_edges=(("upper right side", "upper left side"), ("lower left side", "lower right side")),

@@ -3,12 +3,15 @@
 from mensuration.catalogue.figure import (
     Angle,
     Constraint,
+    Drive,
     Grip,
     Line,
     Measure,
     Outline,
     PlaneFigure,
     Relation,
+    Saying,
+    Shearing,
     Span,
 )
 
@@ -95,14 +98,22 @@ FIGURE = PlaneFigure(
     ),
     angles=(Angle("angle", ("0", "0"), ("base", "0"), ("lean", "height")),),
     grips=(
-        Grip(("base", "0"), (("base", "x", "1"),)),
+        Grip(("base", "0"), (Drive("base", "x"),)),
         Grip(
             ("lean", "height"),
-            (("side", "radial", "1"), ("angle", "turn", "1"), ("height", "y", "1"), ("lean", "x", "1")),
+            (
+                Drive("side", "radial"),
+                Drive("angle", "turn"),
+                Drive("height", "y"),
+                Drive("lean", "x"),
+            ),
         ),
     ),
     right_angles=(),
     equal_edges=(("base", "top"), ("left side", "right side")),
     parallel_edges=(("base", "top"), ("left side", "right side")),
     centre=("(base + lean) / 2", "height / 2"),
+    showings=(
+        Shearing("lean", (Saying("no row changes its length: it becomes a rectangle", "base height"),)),
+    ),
 )

@@ -1,15 +1,6 @@
 """The quarter circle (as a quarter of a disc): its corner at the anchor, between +x and +y."""
 
-from mensuration.catalogue.figure import (
-    Arc,
-    Grip,
-    Line,
-    Measure,
-    Outline,
-    PlaneFigure,
-    Relation,
-    Span,
-)
+from mensuration.catalogue.figure import Arc, Drive, Grip, Line, Measure, Outline, PlaneFigure, Relation, Span
 
 FIGURE = PlaneFigure(
     name="quarter-circle",
@@ -41,8 +32,8 @@ FIGURE = PlaneFigure(
     starting={"radius": "1"},
     spans=(Span("radius", ("0", "0"), ("radius", "0"), other=(("0", "radius"), ("0", "0"))),),
     grips=(
-        Grip(("radius", "0"), (("radius", "radial", "1"),)),
-        Grip(("0", "radius"), (("radius", "radial", "1"),)),
+        Grip(("radius", "0"), (Drive("radius", "radial"),)),
+        Grip(("0", "radius"), (Drive("radius", "radial"),)),
     ),
     right_angles=((("0", "0"), ("radius", "0"), ("0", "radius")),),
     centre=("radius / 2", "radius / 2"),

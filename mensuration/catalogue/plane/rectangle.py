@@ -2,6 +2,7 @@
 
 from mensuration.catalogue.figure import (
     Constraint,
+    Drive,
     Grip,
     Line,
     Measure,
@@ -87,9 +88,15 @@ FIGURE = PlaneFigure(
         Span("circumradius", ("width / 2", "height / 2"), ("width", "0"), side=0, always=False),
     ),
     grips=(
-        Grip(("width", "height"), (("width", "x", "1"), ("height", "y", "1"))),
-        Grip(("width", "height / 2"), (("width", "x", "1"),)),
-        Grip(("width / 2", "height"), (("height", "y", "1"),)),
+        Grip(
+            ("width", "height"),
+            (
+                Drive("width", "x"),
+                Drive("height", "y"),
+            ),
+        ),
+        Grip(("width", "height / 2"), (Drive("width", "x"),)),
+        Grip(("width / 2", "height"), (Drive("height", "y"),)),
     ),
     right_angles=(
         (("0", "0"), ("width", "0"), ("0", "height")),

@@ -3,6 +3,7 @@
 from mensuration.catalogue.figure import (
     XY,
     Counted,
+    Drive,
     Grip,
     Line,
     Measure,
@@ -88,7 +89,11 @@ FIGURE = PlaneFigure(
     grips=(
         Grip(
             ("side / 2", "-apothem"),
-            (("side", "x", "2"), ("apothem", "y", "-1"), ("circumradius", "radial", "1")),
+            (
+                Drive("side", "x", "2"),
+                Drive("apothem", "y", "-1"),
+                Drive("circumradius", "radial"),
+            ),
         ),
     ),
     equal_edges=(("*",),),

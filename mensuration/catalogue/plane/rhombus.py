@@ -3,6 +3,7 @@
 from mensuration.catalogue.figure import (
     Angle,
     Constraint,
+    Drive,
     Grip,
     Line,
     Measure,
@@ -85,8 +86,8 @@ FIGURE = PlaneFigure(
     ),
     angles=(Angle("angle", _LEFT, _BOTTOM, _TOP),),
     grips=(
-        Grip(_RIGHT, (("d1", "x", "2"),)),
-        Grip(_TOP, (("d2", "y", "2"),)),
+        Grip(_RIGHT, (Drive("d1", "x", "2"),)),
+        Grip(_TOP, (Drive("d2", "y", "2"),)),
     ),
     feet={"d1": (("0", "0"), _RIGHT, _TOP)},
     equal_edges=(("upper right side", "upper left side", "lower left side", "lower right side"),),

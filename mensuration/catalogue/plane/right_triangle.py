@@ -3,12 +3,15 @@
 from mensuration.catalogue.figure import (
     Angle,
     Constraint,
+    Doubling,
+    Drive,
     Grip,
     Line,
     Measure,
     Outline,
     PlaneFigure,
     Relation,
+    Saying,
     Span,
 )
 
@@ -142,10 +145,19 @@ FIGURE = PlaneFigure(
         Span("circumradius", ("base / 2", "height / 2"), ("0", "0"), side=0, always=False),
     ),
     grips=(
-        Grip(("base", "0"), (("base", "x", "1"),)),
-        Grip(("0", "height"), (("height", "y", "1"),)),
+        Grip(("base", "0"), (Drive("base", "x"),)),
+        Grip(("0", "height"), (Drive("height", "y"),)),
     ),
     angles=(Angle("angle", ("base", "0"), ("0", "height"), ("0", "0")),),
     right_angles=((("0", "0"), ("base", "0"), ("0", "height")),),
     centre=("base / 3", "height / 3"),
+    showings=(
+        Doubling(
+            ("base / 2", "height / 2"),
+            (
+                Saying("the two make a rectangle", "base height"),
+                Saying("one triangle is half of it", "1/2 before"),
+            ),
+        ),
+    ),
 )

@@ -3,6 +3,7 @@
 from mensuration.catalogue.figure import (
     Arc,
     Constraint,
+    Drive,
     Grip,
     Measure,
     Outline,
@@ -70,7 +71,7 @@ FIGURE = PlaneFigure(
         Span("width", ("-outer", "0"), ("-inner", "0"), side=0, always=False),
     ),
     grips=(
-        Grip(("0", "outer"), (("outer", "radial", "1"),)),
-        Grip(("inner", "0"), (("inner", "radial", "1"),)),
+        Grip(("0", "outer"), (Drive("outer", "radial"),)),
+        Grip(("inner", "0"), (Drive("inner", "radial"),)),
     ),
 )

@@ -5,6 +5,7 @@ from mensuration.catalogue.figure import (
     Angle,
     Arc,
     Constraint,
+    Drive,
     Grip,
     Line,
     Measure,
@@ -89,8 +90,8 @@ FIGURE = PlaneFigure(
     ),
     angles=(Angle("angle", ("0", "0"), ("radius", "0"), _END, always=True),),
     grips=(
-        Grip(("radius", "0"), (("radius", "radial", "1"),)),
-        Grip(_END, (("angle", "turn", "1"),)),
+        Grip(("radius", "0"), (Drive("radius", "radial"),)),
+        Grip(_END, (Drive("angle", "turn"),)),
     ),
     agreements=(
         Agreement(

@@ -4,6 +4,7 @@ from mensuration.catalogue.figure import (
     Angle,
     Arc,
     Constraint,
+    Drive,
     Grip,
     Line,
     Measure,
@@ -96,8 +97,8 @@ FIGURE = PlaneFigure(
     ),
     angles=(Angle("angle", _CENTRE, _RIGHT, _LEFT),),
     grips=(
-        Grip(_RIGHT, (("chord", "x", "2"),)),
-        Grip(("0", "height"), (("height", "y", "1"),)),
+        Grip(_RIGHT, (Drive("chord", "x", "2"),)),
+        Grip(("0", "height"), (Drive("height", "y"),)),
     ),
     centre=("0", "height / 2"),
 )

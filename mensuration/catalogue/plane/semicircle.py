@@ -1,15 +1,6 @@
 """The semicircle (as half a disc): middle of the flat side at the anchor, bulging to +y."""
 
-from mensuration.catalogue.figure import (
-    Arc,
-    Grip,
-    Line,
-    Measure,
-    Outline,
-    PlaneFigure,
-    Relation,
-    Span,
-)
+from mensuration.catalogue.figure import Arc, Drive, Grip, Line, Measure, Outline, PlaneFigure, Relation, Span
 
 FIGURE = PlaneFigure(
     name="semicircle",
@@ -45,8 +36,20 @@ FIGURE = PlaneFigure(
         Span("diameter", ("-radius", "0"), ("radius", "0"), always=False),
     ),
     grips=(
-        Grip(("0", "radius"), (("radius", "radial", "1"), ("diameter", "radial", "2"))),
-        Grip(("radius", "0"), (("radius", "radial", "1"), ("diameter", "radial", "2"))),
+        Grip(
+            ("0", "radius"),
+            (
+                Drive("radius", "radial"),
+                Drive("diameter", "radial", "2"),
+            ),
+        ),
+        Grip(
+            ("radius", "0"),
+            (
+                Drive("radius", "radial"),
+                Drive("diameter", "radial", "2"),
+            ),
+        ),
     ),
     centre=("0", "radius / 2"),
 )

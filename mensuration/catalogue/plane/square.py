@@ -1,6 +1,6 @@
 """The square: lower left corner at the anchor, sides along +x and +y."""
 
-from mensuration.catalogue.figure import Grip, Line, Measure, Outline, PlaneFigure, Relation, Span
+from mensuration.catalogue.figure import Drive, Grip, Line, Measure, Outline, PlaneFigure, Relation, Span
 
 FIGURE = PlaneFigure(
     name="square",
@@ -39,7 +39,7 @@ FIGURE = PlaneFigure(
         Span("circumradius", ("side / 2", "side / 2"), ("side", "0"), side=0, always=False),
         Span("inradius", ("side / 2", "side / 2"), ("side", "side / 2"), side=0, always=False),
     ),
-    grips=(Grip(("side", "side"), (("side", "x", "1"),)),),
+    grips=(Grip(("side", "side"), (Drive("side", "x"),)),),
     right_angles=(
         (("0", "0"), ("side", "0"), ("0", "side")),
         (("side", "0"), ("0", "0"), ("side", "side")),

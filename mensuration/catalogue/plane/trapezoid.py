@@ -2,12 +2,15 @@
 
 from mensuration.catalogue.figure import (
     Default,
+    Doubling,
+    Drive,
     Grip,
     Line,
     Measure,
     Outline,
     PlaneFigure,
     Relation,
+    Saying,
     Span,
 )
 
@@ -121,13 +124,28 @@ FIGURE = PlaneFigure(
         Span("right", ("base", "0"), ("offset + top", "height"), always=False),
     ),
     grips=(
-        Grip(("base", "0"), (("base", "x", "1"),)),
-        Grip(("offset", "height"), (("offset", "x", "1"), ("height", "y", "1"))),
-        Grip(("offset + top", "height"), (("top", "x", "1", "offset"),)),
+        Grip(("base", "0"), (Drive("base", "x"),)),
+        Grip(
+            ("offset", "height"),
+            (
+                Drive("offset", "x"),
+                Drive("height", "y"),
+            ),
+        ),
+        Grip(("offset + top", "height"), (Drive("top", "x", "1", "offset"),)),
     ),
     feet={"height": (("offset", "0"), ("base", "0"), ("offset", "height"))},
     equal_edges=(("left leg", "right leg"),),
     parallel_edges=(("base", "top"),),
     shorthands={"leg": ("left", "right"), "legs": ("left", "right")},
     centre=("(base + top + 2 offset) / 4", "height / 2"),
+    showings=(
+        Doubling(
+            ("(base + offset + top) / 2", "height / 2"),
+            (
+                Saying("the two make a parallelogram", "(base + top) height"),
+                Saying("one trapezoid is half of it", "1/2 before"),
+            ),
+        ),
+    ),
 )

@@ -7,12 +7,16 @@ from mensuration.catalogue.figure import (
     Angle,
     Constraint,
     Default,
+    Doubling,
+    Drive,
     Grip,
     Line,
     Measure,
     Outline,
     PlaneFigure,
     Relation,
+    Saying,
+    Shearing,
     Span,
 )
 
@@ -245,10 +249,21 @@ FIGURE = PlaneFigure(
         Angle("C", ("offset", "height"), ("0", "0"), ("base", "0")),
     ),
     grips=(
-        Grip(("base", "0"), (("base", "x", "1"), ("c", "x", "1"))),
+        Grip(
+            ("base", "0"),
+            (
+                Drive("base", "x"),
+                Drive("c", "x"),
+            ),
+        ),
         Grip(
             ("offset", "height"),
-            (("offset", "x", "1"), ("height", "y", "1"), ("b", "radial", "1"), ("A", "turn", "1")),
+            (
+                Drive("offset", "x"),
+                Drive("height", "y"),
+                Drive("b", "radial"),
+                Drive("A", "turn"),
+            ),
         ),
     ),
     feet={
@@ -259,4 +274,17 @@ FIGURE = PlaneFigure(
     equal_edges=(("left side", "right side"), ("base", "left side", "right side")),
     shorthands={"left": ("b",), "right": ("a",)},
     centre=("(base + offset) / 3", "height / 3"),
+    showings=(
+        Doubling(
+            ("(base + offset) / 2", "height / 2"),
+            (
+                Saying("the two make a parallelogram", "base height"),
+                Saying("one triangle is half of it", "1/2 before"),
+            ),
+        ),
+        Shearing(
+            "offset",
+            (Saying("base and height stay as they are, and so does the area", "1/2 base height"),),
+        ),
+    ),
 )

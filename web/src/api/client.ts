@@ -1,4 +1,4 @@
-import type { CardRow, EntryAnswer, Listed, Opened, ProblemDocument, Reference, Results, SheetRow, TableOut } from "./types";
+import type { CardRow, EntryAnswer, Listed, Opened, ProblemDocument, Reference, Results, SheetRow, ReadTable } from "./types";
 
 /** A refusal of the server: its sentence, its status, and for a conflict the problem as it is now. */
 export class Refused extends Error {
@@ -28,7 +28,7 @@ async function ask<T>(method: string, path: string, body?: unknown, init: Reques
     throw new Refused("The server can't be reached. Your work is kept here; it is saved when the server is back.", 0);
   }
   if (response.status === 204) return undefined as T;
-  if (response.headers.get("Content-Type")?.startsWith("text/csv")) return (await response.text()) as T;
+  if (response.ok && !response.headers.get("Content-Type")?.startsWith("application/json")) return (await response.text()) as T;
   const answer: unknown = await response.json().catch(() => null);
   if (!response.ok) {
     const refusal = answer as { says?: string; current?: Opened } | null;
@@ -51,9 +51,11 @@ export const api = {
   entry: (text: string, shapes: Record<string, string>) => ask<EntryAnswer>("POST", "/entry", { text, shapes }),
   reference: () => ask<Reference>("GET", "/reference"),
   cards: () => ask<CardRow[]>("GET", "/cards"),
-  readTable: (figure: string, text: string) => ask<TableOut>("POST", "/cards/table/read", { figure, text }),
+  readTable: (figure: string, text: string) => ask<ReadTable>("POST", "/cards/table/read", { figure, text }),
   writeTable: (document: ProblemDocument, name: string, delimiter: string, decimal: boolean) =>
     ask<string>("POST", `/cards/table/write?name=${encodeURIComponent(name)}&delimiter=${delimiter}&decimal_comma=${decimal}`, document),
+  working: (document: ProblemDocument, name: string, form: string, wanted: string) =>
+    ask<string>("POST", `/cards/working?name=${encodeURIComponent(name)}&form=${form}&wanted=${encodeURIComponent(wanted)}`, document),
   sheet: () => ask<SheetRow[]>("GET", "/cards/sheet"),
   fileAddress: (id: number) => `/api/problems/${id}/file`,
 };

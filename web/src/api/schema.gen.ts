@@ -84,6 +84,47 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cards/working": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Working
+         * @description The path of working of the card called ``name`` of the problem document in the body, to be copied; only what
+         *     leads to the quantity ``wanted``, where one is named.
+         */
+        post: operations["server_working_out_cards_working"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/edit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Edited
+         * @description A document with one change made. What can't be done is refused in a sentence, and nothing is stored.
+         */
+        post: operations["server_working_out_editing_edited"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/entry": {
         parameters: {
             query?: never;
@@ -95,7 +136,7 @@ export interface paths {
         put?: never;
         /**
          * Entry
-         * @description The part that a typed line describes, or what is wrong with it; and ways to go on.
+         * @description Read a part that is typed in words.
          */
         post: operations["server_working_out_api_entry"];
         delete?: never;
@@ -114,15 +155,13 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Evaluate
+         * Evaluated
          * @description Results of the problem document in the request's body. Nothing is stored.
          *
-         *     ``also`` names, with commas between, what is told only when it is wanted: ways, squares, why.
-         *
-         *     The results go out as the core told them, which its tests hold to the declared shape; only the
-         *     tallies that asks repeat from their figures are left out.
+         *     ``also`` names, with commas between, what is told only when it is wanted. The tallies that asks repeat from their
+         *     figures are left out.
          */
-        post: operations["server_working_out_api_evaluate"];
+        post: operations["server_working_out_api_evaluated"];
         delete?: never;
         options?: never;
         head?: never;
@@ -264,7 +303,7 @@ export interface paths {
         };
         /**
          * Reference
-         * @description Shapes with their pictures, and the units of length.
+         * @description Shapes and units.
          */
         get: operations["server_working_out_api_reference"];
         put?: never;
@@ -279,66 +318,58 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
-        /**
-         * Agreement
-         * @description Two forms of one measure, and what they come to at a special value.
-         */
-        Agreement: {
-            /** Agree */
-            agree: boolean | null;
-            /** Forms */
-            forms: components["schemas"]["AgreementForm"][];
-            /** Measure */
-            measure: string;
-            /** Special */
-            special: components["schemas"]["AgreementForm"][];
-            /** Specialagrees */
-            specialAgrees: boolean | null;
-            /** Title */
-            title: string;
+        /** AddFigure */
+        AddFigure: {
+            /** Added */
+            added: components["schemas"]["PlaneDocument"] | components["schemas"]["FormulaDocument"] | components["schemas"]["CasesDocument"] | components["schemas"]["UnknownDocument"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "add-figure";
+        } & {
+            [key: string]: unknown;
         };
-        /** AgreementForm */
+        /** AddOutline */
+        AddOutline: {
+            /** Corners */
+            corners: [
+                number,
+                number
+            ][];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "add-outline";
+            /** Figure */
+            figure: string;
+        } & {
+            [key: string]: unknown;
+        };
+        /** AddPart */
+        AddPart: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "add-part";
+            /** Figure */
+            figure: string;
+            part: components["schemas"]["Part"];
+        } & {
+            [key: string]: unknown;
+        };
+        /**
+         * AgreementForm
+         * @description One form, with numbers and value where they are known.
+         */
         AgreementForm: {
             formula: components["schemas"]["Mathematics"];
             numbers: components["schemas"]["Mathematics"] | null;
             /** Title */
             title: string;
             value: components["schemas"]["Told"] | null;
-        };
-        /** Angle */
-        Angle: {
-            /** At */
-            at: [
-                number,
-                number
-            ];
-            /** Degrees */
-            degrees: number;
-            /** Given */
-            given: boolean;
-            /** Measure */
-            measure: string;
-            /** One */
-            one: [
-                number,
-                number
-            ];
-            /** Text */
-            text: string;
-            /** Two */
-            two: [
-                number,
-                number
-            ];
-            /** Typed */
-            typed: string | null;
-        };
-        /** Answer */
-        Answer: {
-            /** Label */
-            label: string;
-            /** Text */
-            text: string;
         };
         /**
          * Ask
@@ -364,40 +395,56 @@ export interface components {
         } & {
             [key: string]: unknown;
         };
-        /** AskResults */
+        /**
+         * AskResults
+         * @description The answer to one ask; everything but its label is empty while there is none.
+         */
         AskResults: {
             /** Approximate */
-            approximate?: boolean | null;
+            approximate: boolean | null;
             /** Decimal */
             decimal: string | null;
             /** Exact */
             exact: string | null;
             /** Exacttext */
-            exactText?: string | null;
+            exactText: string | null;
             /** Kind */
             kind: string | null;
             /** Label */
             label: string;
             /** Note */
-            note?: string | null;
+            note: string | null;
             /** Quantity */
             quantity: string | null;
-            /** Rates */
+            /**
+             * Rates
+             * @default []
+             */
             rates: components["schemas"]["RateLine"][];
             /** Rounded */
             rounded: string | null;
             /** Roundedtex */
-            roundedTex?: string | null;
-            /** Steps */
+            roundedTex: string | null;
+            /** Rule */
+            rule: string | null;
+            shown: components["schemas"]["Mathematics"] | null;
+            /**
+             * Steps
+             * @default []
+             */
             steps: components["schemas"]["Mathematics"][];
+            tally: components["schemas"]["ToldTally"] | null;
             /** Tex */
             tex: string | null;
             /** Text */
             text: string | null;
-            unfolded?: components["schemas"]["Unfolded"] | null;
+            unfolded: components["schemas"]["Unfolded"] | null;
             /** Unit */
             unit: string | null;
-            /** Working */
+            /**
+             * Working
+             * @default []
+             */
             working: string[];
         };
         /**
@@ -427,21 +474,25 @@ export interface components {
         } & {
             [key: string]: unknown;
         };
-        /** Card */
-        Card: {
-            /** Agreements */
-            agreements: components["schemas"]["Agreement"][];
-            /** Figure */
-            figure: string;
-            partial: components["schemas"]["CardPartial"] | null;
-            /** Solution */
-            solution: number | null;
-            /** Solutions */
-            solutions: components["schemas"]["CardSolution"][];
-            /** Title */
-            title: string;
+        /**
+         * BringCard
+         * @description ``settings`` are those under which the card was solved.
+         */
+        BringCard: {
+            card: components["schemas"]["FormulaDocument"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "bring-card";
+            settings: components["schemas"]["Settings"];
+        } & {
+            [key: string]: unknown;
         };
-        /** CardMeasure */
+        /**
+         * CardMeasure
+         * @description A quantity of a figure.
+         */
         CardMeasure: {
             /** Further */
             further: boolean;
@@ -459,7 +510,10 @@ export interface components {
             /** Title */
             title: string;
         };
-        /** CardPartial */
+        /**
+         * CardPartial
+         * @description What follows from givens that are too few.
+         */
         CardPartial: {
             /** Quantities */
             quantities: {
@@ -474,7 +528,7 @@ export interface components {
          */
         CardPicture: {
             /** Angles */
-            angles: components["schemas"]["ShownAngle"][];
+            angles: components["schemas"]["DrawnAngle"][];
             /** Arrows */
             arrows: components["schemas"]["Segment"][][];
             /** Bounds */
@@ -511,7 +565,7 @@ export interface components {
                 ]
             ][];
             /** Spans */
-            spans: components["schemas"]["ShownSpan"][];
+            spans: components["schemas"]["DrawnSpan"][];
             /** Ticks */
             ticks: components["schemas"]["Segment"][][];
         };
@@ -545,11 +599,14 @@ export interface components {
             tex: string | null;
             /** Text */
             text: string;
-            unfolded?: components["schemas"]["Unfolded"] | null;
+            unfolded: components["schemas"]["Unfolded"] | null;
             /** Unit */
             unit: string;
         };
-        /** CardRelation */
+        /**
+         * CardRelation
+         * @description One relation in all its rearranged forms, the familiar one first.
+         */
         CardRelation: {
             /** Forms */
             forms: components["schemas"]["RelationForm"][];
@@ -604,7 +661,10 @@ export interface components {
             trial: boolean;
             value: components["schemas"]["Told"];
         };
-        /** CaseCell */
+        /**
+         * CaseCell
+         * @description A cell as it is read, and as a number in its unit for plotting.
+         */
         CaseCell: {
             /** Given */
             given: boolean;
@@ -643,10 +703,14 @@ export interface components {
         };
         /**
          * CaseRow
-         * @description One case: its cells by column or quantity, or why they could not be found, and at which column.
+         * @description One case: its cells by column or quantity, or why they could not be found (and at which column), how many
+         *     solutions it has, and which expected columns agree.
          */
         CaseRow: {
-            /** Agree */
+            /**
+             * Agree
+             * @default {}
+             */
             agree: {
                 [key: string]: boolean;
             };
@@ -658,24 +722,82 @@ export interface components {
             };
             /** Says */
             says: string | null;
-            /** Solutions */
+            /**
+             * Solutions
+             * @default 0
+             */
             solutions: number;
         };
-        /** Cases */
-        Cases: {
-            /** Figure */
-            figure: string;
+        /**
+         * CasesDocument
+         * @description Many ``rows`` of one catalogue ``figure``.
+         */
+        CasesDocument: {
+            /** Columns */
+            columns?: components["schemas"]["CaseColumn"][] | null;
+            /**
+             * Figure
+             * @description The catalogue's name for it
+             */
+            figure?: string | null;
+            /**
+             * First
+             * @description The number that the first row counts as
+             */
+            first?: number | null;
+            /**
+             * Kind
+             * @constant
+             */
+            kind: "cases";
+            /** Name */
+            name: string;
             /** Rows */
-            rows: components["schemas"]["CaseRow"][];
-            /** Title */
-            title: string;
+            rows?: {
+                [key: string]: string;
+            }[] | null;
+        } & {
+            [key: string]: unknown;
         };
-        /** Complaint */
+        /**
+         * CasesResults
+         * @description The table, where it was wanted.
+         */
+        CasesResults: {
+            cases?: components["schemas"]["ToldCases"] | null;
+            /**
+             * Kind
+             * @default cases
+             * @constant
+             */
+            kind: "cases";
+            /**
+             * Quantities
+             * @default {}
+             */
+            quantities: {
+                [key: string]: components["schemas"]["Told"];
+            };
+            /**
+             * Tallies
+             * @default {}
+             */
+            tallies: {
+                [key: string]: components["schemas"]["ToldTally"];
+            };
+        };
+        /**
+         * Complaint
+         * @description ``level`` is ``error`` (something could not be worked out) or ``warning`` (it could, but look).
+         *
+         *     ``sketch`` is what can be shown of it on the board, in the problem's unit.
+         */
         Complaint: {
             /** Code */
             code: string;
             /**
              * Level
+             * @default error
              * @enum {string}
              */
             level: "error" | "warning";
@@ -683,7 +805,7 @@ export interface components {
             position: number | null;
             /** Says */
             says: string;
-            sketch?: components["schemas"]["Sketch"] | null;
+            sketch: components["schemas"]["Sketched"] | null;
             /** Where */
             where: string;
         };
@@ -696,7 +818,10 @@ export interface components {
             /** Says */
             says: string;
         };
-        /** Count */
+        /**
+         * Count
+         * @description So many ``above`` of so many ``below``, counted in what ``of`` says.
+         */
         Count: {
             /** Above */
             above: number;
@@ -707,10 +832,13 @@ export interface components {
         };
         /**
          * Counted
-         * @description The figure on unit squares.
+         * @description A figure on unit squares.
          */
         Counted: {
-            /** Edges */
+            /**
+             * Edges
+             * @default []
+             */
             edges: [
                 [
                     number,
@@ -721,15 +849,27 @@ export interface components {
                     number
                 ]
             ][];
-            lattice: components["schemas"]["Lattice"] | null;
-            /** Lines */
+            lattice: components["schemas"]["ToldLattice"] | null;
+            /**
+             * Lines
+             * @default []
+             */
             lines: components["schemas"]["CountedLine"][];
             shaded: components["schemas"]["ShadedShare"] | null;
-            /** Sides */
+            /**
+             * Sides
+             * @default 0
+             */
             sides: number;
-            /** Squares */
+            /**
+             * Squares
+             * @default []
+             */
             squares: components["schemas"]["Square"][];
-            /** Toomany */
+            /**
+             * Toomany
+             * @default false
+             */
             tooMany: boolean;
         };
         /** CountedLine */
@@ -744,7 +884,10 @@ export interface components {
                 [key: string]: components["schemas"]["JsonValue"];
             };
         };
-        /** Drawing */
+        /**
+         * Drawing
+         * @description A plane figure: bounds, parts, the outline's loops, and all stretches.
+         */
         Drawing: {
             /** Bounds */
             bounds: [
@@ -758,11 +901,63 @@ export interface components {
             /** Parts */
             parts: components["schemas"]["DrawnPart"][];
             /** Stretches */
-            stretches: components["schemas"]["Stretch"][];
+            stretches: components["schemas"]["DrawnStretch"][];
             /** Unit */
             unit: string;
         };
-        /** DrawnPart */
+        /**
+         * DrawnAngle
+         * @description An angle marked with an arc, from the arm to ``one`` anticlockwise to that to ``two``.
+         */
+        DrawnAngle: {
+            /** At */
+            at: [
+                number,
+                number
+            ];
+            /** Degrees */
+            degrees: number;
+            /** Given */
+            given: boolean;
+            /** Measure */
+            measure: string;
+            /** One */
+            one: [
+                number,
+                number
+            ];
+            /**
+             * Shown
+             * @default true
+             */
+            shown: boolean;
+            /** Text */
+            text: string;
+            /** Two */
+            two: [
+                number,
+                number
+            ];
+            /** Typed */
+            typed: string | null;
+        };
+        /**
+         * DrawnGrip
+         * @description A point that can be dragged.
+         */
+        DrawnGrip: {
+            /** At */
+            at: [
+                number,
+                number
+            ];
+            /** Drives */
+            drives: components["schemas"]["Drive"][];
+        };
+        /**
+         * DrawnPart
+         * @description A part with everything that is drawn on it.
+         */
         DrawnPart: {
             /** Anchor */
             anchor: [
@@ -770,7 +965,7 @@ export interface components {
                 number
             ];
             /** Angles */
-            angles: components["schemas"]["Angle"][];
+            angles: components["schemas"]["DrawnAngle"][];
             /** Arrows */
             arrows: components["schemas"]["Segment"][][];
             /** Axes */
@@ -791,7 +986,7 @@ export interface components {
             /** Flip */
             flip: boolean;
             /** Grips */
-            grips: components["schemas"]["Grip"][];
+            grips: components["schemas"]["DrawnGrip"][];
             /**
              * Join
              * @enum {string}
@@ -829,7 +1024,7 @@ export interface components {
                 number
             ];
             /** Spans */
-            spans: components["schemas"]["Span"][];
+            spans: components["schemas"]["DrawnSpan"][];
             /** Ticks */
             ticks: components["schemas"]["Segment"][][];
             /** Title */
@@ -839,7 +1034,89 @@ export interface components {
             /** Walk */
             walk: components["schemas"]["WalkedSide"][] | null;
         };
-        /** Drive */
+        /**
+         * DrawnPiece
+         * @description One piece of a split figure, with a spot for its number.
+         */
+        DrawnPiece: {
+            /** Badge */
+            badge: string;
+            /** Id */
+            id: string;
+            /** Label */
+            label: [
+                number,
+                number
+            ];
+            /** Path */
+            path: components["schemas"]["Segment"][];
+            /**
+             * Sign
+             * @enum {string}
+             */
+            sign: "+" | "-" | "";
+        };
+        /**
+         * DrawnSpan
+         * @description A dimension line. ``shown`` ones are drawn as they are; the others when their quantity is pointed at.
+         */
+        DrawnSpan: {
+            /** End */
+            end: [
+                number,
+                number
+            ];
+            /** Given */
+            given: boolean;
+            /** Measure */
+            measure: string;
+            /** Other */
+            other: [
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ]
+            ] | null;
+            /**
+             * Shown
+             * @default true
+             */
+            shown: boolean;
+            /** Side */
+            side: number;
+            /** Start */
+            start: [
+                number,
+                number
+            ];
+            /** Text */
+            text: string;
+            /** Typed */
+            typed: string | null;
+        };
+        /**
+         * DrawnStretch
+         * @description A stretch of the perimeter's tally.
+         */
+        DrawnStretch: {
+            /** Edge */
+            edge: string;
+            /** Id */
+            id: string;
+            /** Part */
+            part: string;
+            /** Path */
+            path: components["schemas"]["Segment"][];
+            role: components["schemas"]["Role"];
+        };
+        /**
+         * Drive
+         * @description What a grip's drag makes of one given: ``factor`` times the way along the axis, ``less`` so much.
+         */
         Drive: {
             /** Along */
             along: [
@@ -860,64 +1137,58 @@ export interface components {
             /** Signed */
             signed: boolean;
         };
-        /**
-         * Entry
-         * @description One entry of a tally.
-         */
-        Entry: {
-            /** Badge */
-            badge: string;
-            /** Counted */
-            counted: boolean;
-            /** Edge */
-            edge: string | null;
-            formula: components["schemas"]["Mathematics"] | null;
-            /** Id */
-            id: string;
-            /** Note */
-            note: string;
-            numbers: components["schemas"]["Mathematics"] | null;
+        /** DuplicateFigure */
+        DuplicateFigure: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "duplicate-figure";
+            /** Figure */
+            figure: string;
+        } & {
+            [key: string]: unknown;
+        };
+        /** DuplicatePart */
+        DuplicatePart: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "duplicate-part";
+            /** Figure */
+            figure: string;
             /** Part */
             part: string;
-            /**
-             * Role
-             * @enum {string}
-             */
-            role: "part" | "overlap" | "outside" | "common" | "outline" | "shared" | "covered" | "cut" | "piece";
-            /** Shape */
-            shape: string;
-            /**
-             * Sign
-             * @enum {string}
-             */
-            sign: "+" | "-" | "";
-            /** Steps */
-            steps: components["schemas"]["Step"][];
-            /** Stretch */
-            stretch: number | null;
-            /** Title */
-            title: string;
-            /**
-             * Trial
-             * @default false
-             */
-            trial: boolean;
-            value: components["schemas"]["Told"];
+        } & {
+            [key: string]: unknown;
         };
-        /** EntryIn */
-        EntryIn: {
-            /**
-             * Shapes
-             * @default {}
-             */
-            shapes: {
-                [key: string]: string;
+        /**
+         * EditIn
+         * @description A document and what is to be changed in it.
+         */
+        EditIn: {
+            /** Document */
+            document: {
+                [key: string]: components["schemas"]["JsonValue"];
             };
-            /** Text */
-            text: string;
+            /** Edit */
+            edit: components["schemas"]["RenameFigure"] | components["schemas"]["RenamePart"] | components["schemas"]["RenameLine"] | components["schemas"]["AddFigure"] | components["schemas"]["DuplicateFigure"] | components["schemas"]["MoveFigure"] | components["schemas"]["RemoveFigure"] | components["schemas"]["AddPart"] | components["schemas"]["DuplicatePart"] | components["schemas"]["AddOutline"] | components["schemas"]["SetSide"] | components["schemas"]["MoveCorner"] | components["schemas"]["BringCard"];
         };
-        /** EntryOut */
-        EntryOut: {
+        /**
+         * EditOut
+         * @description The document afterwards, and the name of what was made.
+         */
+        EditOut: {
+            document: components["schemas"]["Problem"];
+            /** Name */
+            name: string | null;
+        };
+        /**
+         * EntryAnswer
+         * @description The part that a line describes, or what is wrong with it and where; and ways to go on.
+         */
+        EntryAnswer: {
             /** Part */
             part: {
                 [key: string]: components["schemas"]["JsonValue"];
@@ -930,94 +1201,19 @@ export interface components {
             suggestions: components["schemas"]["Suggestion"][];
         };
         /**
-         * Figure
-         * @description A named figure. Kind ``plane``: parts joined in order. Kind ``formula``: one catalogue ``figure``, solved from
-         *     what is ``given``; ``solution`` chooses where there are two. Kind ``cases``: many ``rows`` of one catalogue ``figure``.
+         * EntryIn
+         * @description A line in which a part is typed, and the shape of every part that is there.
          */
-        Figure: {
-            /** Columns */
-            columns?: components["schemas"]["CaseColumn"][] | null;
+        EntryIn: {
             /**
-             * Cuts
-             * @description Own cut lines
+             * Shapes
+             * @default {}
              */
-            cuts?: [
-                [
-                    string,
-                    string
-                ],
-                [
-                    string,
-                    string
-                ]
-            ][] | null;
-            /**
-             * Figure
-             * @description The catalogue's name for it
-             */
-            figure?: string | null;
-            /**
-             * First
-             * @description The number that the first row counts as
-             */
-            first?: number | null;
-            /** Given */
-            given?: {
+            shapes: {
                 [key: string]: string;
-            } | null;
-            /**
-             * Kind
-             * @default plane
-             */
-            kind: string;
-            /** Name */
-            name: string;
-            /**
-             * Parts
-             * @default []
-             */
-            parts: components["schemas"]["Part"][];
-            /** Rows */
-            rows?: {
-                [key: string]: string;
-            }[] | null;
-            shaded?: components["schemas"]["Shaded"] | null;
-            /** Solution */
-            solution?: number | null;
-            /**
-             * Way
-             * @description How the area is split
-             */
-            way?: string | null;
-        } & {
-            [key: string]: unknown;
-        };
-        /** FigureResults */
-        FigureResults: {
-            card?: components["schemas"]["Card"] | null;
-            cases?: components["schemas"]["Cases"] | null;
-            drawing: components["schemas"]["Drawing"] | null;
-            /** Parts */
-            parts: {
-                [key: string]: {
-                    [key: string]: components["schemas"]["Told"];
-                };
             };
-            /** Quantities */
-            quantities: {
-                [key: string]: components["schemas"]["Told"];
-            };
-            squares?: components["schemas"]["Counted"] | null;
-            /** Tallies */
-            tallies: {
-                [key: string]: components["schemas"]["Tally"];
-            };
-            /** Ways */
-            ways?: components["schemas"]["Way"][] | null;
-            /** Why */
-            why?: {
-                [key: string]: components["schemas"]["Showing"][];
-            } | null;
+            /** Text */
+            text: string;
         };
         /**
          * Fill
@@ -1032,36 +1228,60 @@ export interface components {
                 number
             ][][];
         };
-        /** Grip */
-        Grip: {
-            /** At */
-            at: [
-                number,
-                number
-            ];
-            /** Drives */
-            drives: components["schemas"]["Drive"][];
+        /**
+         * FormulaDocument
+         * @description One figure of the catalogue, solved from what is ``given``; ``solution`` chooses where there are two.
+         */
+        FormulaDocument: {
+            /**
+             * Figure
+             * @description The catalogue's name for it
+             */
+            figure?: string | null;
+            /** Given */
+            given?: {
+                [key: string]: string;
+            } | null;
+            /**
+             * Kind
+             * @constant
+             */
+            kind: "formula";
+            /** Name */
+            name: string;
+            /** Solution */
+            solution?: number | null;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
+         * FormulaResults
+         * @description Every known quantity, and the card with all its solutions.
+         */
+        FormulaResults: {
+            card: components["schemas"]["ToldCard"] | null;
+            /**
+             * Kind
+             * @default formula
+             * @constant
+             */
+            kind: "formula";
+            /**
+             * Quantities
+             * @default {}
+             */
+            quantities: {
+                [key: string]: components["schemas"]["Told"];
+            };
+            /**
+             * Tallies
+             * @default {}
+             */
+            tallies: {
+                [key: string]: components["schemas"]["ToldTally"];
+            };
         };
         JsonValue: unknown;
-        /** Lattice */
-        Lattice: {
-            /** Agrees */
-            agrees: boolean;
-            /** Border */
-            border: [
-                number,
-                number
-            ][];
-            formula: components["schemas"]["Mathematics"];
-            /** Inside */
-            inside: [
-                number,
-                number
-            ][];
-            numbers: components["schemas"]["Mathematics"];
-            /** Says */
-            says: string;
-        };
         /**
          * Line
          * @description A named expression of the working.
@@ -1077,7 +1297,10 @@ export interface components {
         } & {
             [key: string]: unknown;
         };
-        /** LineResults */
+        /**
+         * LineResults
+         * @description A line of working: its value, its kind of quantity, its steps.
+         */
         LineResults: {
             /** Approximate */
             approximate: boolean;
@@ -1104,7 +1327,7 @@ export interface components {
             tex: string | null;
             /** Text */
             text: string;
-            unfolded?: components["schemas"]["Unfolded"] | null;
+            unfolded: components["schemas"]["Unfolded"] | null;
             /** Unit */
             unit: string;
         };
@@ -1134,12 +1357,82 @@ export interface components {
              */
             version: number;
         };
-        /** Mathematics */
+        /**
+         * Mark
+         * @description A number that can be changed: where it stands in the TeX, and which given of which part it is.
+         */
+        Mark: {
+            /** End */
+            end: number;
+            /** Given */
+            given: string;
+            /** Part */
+            part: string;
+            /** Start */
+            start: number;
+        };
+        /**
+         * Mathematics
+         * @description A piece of mathematics in TeX and as text; ``marks`` are the places in the TeX that can be changed.
+         */
         Mathematics: {
+            /**
+             * Marks
+             * @default []
+             */
+            marks: components["schemas"]["Mark"][];
             /** Tex */
             tex: string;
             /** Text */
             text: string;
+        };
+        /**
+         * MoveCorner
+         * @description ``sides`` are the outline's sides as they are drawn; ``at`` is where the outline then stands, if that changes.
+         */
+        MoveCorner: {
+            /** At */
+            at?: [
+                string,
+                string
+            ] | null;
+            /** By */
+            by: [
+                number,
+                number
+            ];
+            /** Corner */
+            corner: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "move-corner";
+            /** Figure */
+            figure: string;
+            /** Part */
+            part: string;
+            /** Sides */
+            sides: [
+                number,
+                number
+            ][];
+        } & {
+            [key: string]: unknown;
+        };
+        /** MoveFigure */
+        MoveFigure: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "move-figure";
+            /** Figure */
+            figure: string;
+            /** To */
+            to: number;
+        } & {
+            [key: string]: unknown;
         };
         /**
          * Opened
@@ -1218,31 +1511,132 @@ export interface components {
             [key: string]: unknown;
         };
         /**
-         * Piece
-         * @description One piece of a way of splitting, as the board shows it.
+         * PickedShape
+         * @description A figure of the catalogue, for the picker: its measures, what a fresh part starts with and which of that are
+         *     lengths (``scales``), with which length it sits on an edge (``seat``) and what it starts with there (``standing``).
          */
-        Piece: {
-            /** Badge */
-            badge: string;
-            /** Id */
-            id: string;
-            /** Label */
-            label: [
+        PickedShape: {
+            /** Bounds */
+            bounds: [
+                number,
+                number,
                 number,
                 number
             ];
+            /** Explained */
+            explained: boolean;
+            /** Family */
+            family: string;
+            /** Measures */
+            measures: string[];
+            /** Name */
+            name: string;
             /** Path */
             path: components["schemas"]["Segment"][];
-            /**
-             * Sign
-             * @enum {string}
-             */
-            sign: "+" | "-";
+            /** Scales */
+            scales: string[];
+            /** Seat */
+            seat: string | null;
+            /** Standing */
+            standing: {
+                [key: string]: string;
+            };
+            /** Starting */
+            starting: {
+                [key: string]: string;
+            };
+            /** Title */
+            title: string;
         };
-        /** Preview */
+        /**
+         * PlaneDocument
+         * @description A plane figure: ``parts`` joined in order.
+         */
+        PlaneDocument: {
+            /**
+             * Cuts
+             * @description Own cut lines
+             */
+            cuts?: [
+                [
+                    string,
+                    string
+                ],
+                [
+                    string,
+                    string
+                ]
+            ][] | null;
+            /**
+             * Kind
+             * @default plane
+             * @constant
+             */
+            kind: "plane";
+            /** Name */
+            name: string;
+            /**
+             * Parts
+             * @default []
+             */
+            parts: components["schemas"]["Part"][];
+            shaded?: components["schemas"]["Shaded"] | null;
+            /**
+             * Way
+             * @description How the area is split
+             */
+            way?: string | null;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
+         * PlaneResults
+         * @description A plane figure: every part's quantities, its picture, its tallies; ``ways``, ``squares`` and ``why`` (by part)
+         *     where they were wanted.
+         */
+        PlaneResults: {
+            drawing: components["schemas"]["Drawing"] | null;
+            /**
+             * Kind
+             * @default plane
+             * @constant
+             */
+            kind: "plane";
+            /** Parts */
+            parts: {
+                [key: string]: {
+                    [key: string]: components["schemas"]["Told"];
+                };
+            };
+            /**
+             * Quantities
+             * @default {}
+             */
+            quantities: {
+                [key: string]: components["schemas"]["Told"];
+            };
+            squares?: components["schemas"]["Counted"] | null;
+            /**
+             * Tallies
+             * @default {}
+             */
+            tallies: {
+                [key: string]: components["schemas"]["ToldTally"];
+            };
+            /** Ways */
+            ways?: components["schemas"]["ToldWay"][] | null;
+            /** Why */
+            why?: {
+                [key: string]: components["schemas"]["Showing"][];
+            } | null;
+        };
+        /**
+         * Preview
+         * @description A small picture, the first answers, and how many mistakes there are.
+         */
         Preview: {
             /** Answers */
-            answers: components["schemas"]["Answer"][];
+            answers: components["schemas"]["ShownAnswer"][];
             /** Bounds */
             bounds: [
                 number,
@@ -1250,10 +1644,18 @@ export interface components {
                 number,
                 number
             ] | null;
-            card?: components["schemas"]["CardPicture"] | null;
+            card: components["schemas"]["CardPicture"] | null;
             /** Faults */
             faults: number;
-            /** Outline */
+            /**
+             * Kind
+             * @default
+             */
+            kind: string;
+            /**
+             * Outline
+             * @default []
+             */
             outline: components["schemas"]["Segment"][][];
         };
         /**
@@ -1270,7 +1672,7 @@ export interface components {
              * Figures
              * @default []
              */
-            figures: components["schemas"]["Figure"][];
+            figures: (components["schemas"]["PlaneDocument"] | components["schemas"]["FormulaDocument"] | components["schemas"]["CasesDocument"] | components["schemas"]["UnknownDocument"])[];
             /**
              * Format
              * @default tilt-grid/problem
@@ -1314,23 +1716,38 @@ export interface components {
         } & {
             [key: string]: unknown;
         };
-        /** RateLine */
+        /**
+         * RateLine
+         * @description One rate as it was typed, what it comes to, or what is wrong with it.
+         */
         RateLine: {
             /** Says */
             says: string | null;
-            /** Text */
+            /**
+             * Text
+             * @default
+             */
             text: string;
             /** Typed */
             typed: string;
-            /** Value */
+            /**
+             * Value
+             * @default
+             */
             value: string;
         };
-        /** Ratio */
+        /**
+         * Ratio
+         * @description A share as a decimal, a percentage and a fraction, with the common factor taken out.
+         */
         Ratio: {
             count: components["schemas"]["Count"] | null;
             /** Decimal */
             decimal: string;
-            /** Equivalents */
+            /**
+             * Equivalents
+             * @default []
+             */
             equivalents: string[];
             /** Exactly */
             exactly: boolean;
@@ -1341,12 +1758,43 @@ export interface components {
             percent: string;
         };
         /**
+         * ReadColumn
+         * @description A column as a table of cases has it.
+         */
+        ReadColumn: {
+            /** Name */
+            name: string;
+            /** Of */
+            of?: string | null;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "given" | "expected" | "note";
+            /** Unit */
+            unit?: string | null;
+        };
+        /**
+         * ReadTable
+         * @description What was read, and what was made of it in sentences.
+         */
+        ReadTable: {
+            /** Columns */
+            columns: components["schemas"]["ReadColumn"][];
+            /** Rows */
+            rows: {
+                [key: string]: string;
+            }[];
+            /** Says */
+            says: string[];
+        };
+        /**
          * Reference
-         * @description What the web app offers to choose from.
+         * @description What the web app offers to choose from: shapes with their pictures, and the units of length.
          */
         Reference: {
             /** Shapes */
-            shapes: components["schemas"]["Shape"][];
+            shapes: components["schemas"]["PickedShape"][];
             /** Units */
             units: components["schemas"]["UnitChoice"][];
         };
@@ -1360,9 +1808,20 @@ export interface components {
          * @description A relation solved for one quantity; ``second`` is its other value, where it has two.
          */
         RelationForm: {
-            /** Needs */
+            /**
+             * Marks
+             * @default []
+             */
+            marks: components["schemas"]["Mark"][];
+            /**
+             * Needs
+             * @default []
+             */
             needs: string[];
-            /** Quantity */
+            /**
+             * Quantity
+             * @default
+             */
             quantity: string;
             second: components["schemas"]["Mathematics"] | null;
             /** Tex */
@@ -1370,7 +1829,66 @@ export interface components {
             /** Text */
             text: string;
         };
-        /** Results */
+        /** RemoveFigure */
+        RemoveFigure: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "remove-figure";
+            /** Figure */
+            figure: string;
+        } & {
+            [key: string]: unknown;
+        };
+        /** RenameFigure */
+        RenameFigure: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "rename-figure";
+            /** Figure */
+            figure: string;
+            /** Name */
+            name: string;
+        } & {
+            [key: string]: unknown;
+        };
+        /** RenameLine */
+        RenameLine: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "rename-line";
+            /** Line */
+            line: string;
+            /** Name */
+            name: string;
+        } & {
+            [key: string]: unknown;
+        };
+        /** RenamePart */
+        RenamePart: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "rename-part";
+            /** Figure */
+            figure: string;
+            /** Name */
+            name: string;
+            /** Part */
+            part: string;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
+         * Results
+         * @description All answers, figures, lines and complaints; ``words`` is the statement in pieces.
+         */
         Results: {
             /** Asks */
             asks: components["schemas"]["AskResults"][];
@@ -1378,7 +1896,7 @@ export interface components {
             complaints: components["schemas"]["Complaint"][];
             /** Figures */
             figures: {
-                [key: string]: components["schemas"]["FigureResults"];
+                [key: string]: components["schemas"]["PlaneResults"] | components["schemas"]["FormulaResults"] | components["schemas"]["CasesResults"] | components["schemas"]["UnknownResults"];
             };
             /** Lines */
             lines: {
@@ -1389,6 +1907,12 @@ export interface components {
             /** Words */
             words: components["schemas"]["Word"][];
         };
+        /**
+         * Role
+         * @description What an entry is to its measure.
+         * @enum {string}
+         */
+        Role: "part" | "overlap" | "outside" | "common" | "piece" | "outline" | "shared" | "covered" | "cut";
         /**
          * RoundingRule
          * @description One of: decimal places, significant figures, or the nearest step.
@@ -1417,12 +1941,12 @@ export interface components {
         };
         /**
          * Segment
-         * @description A piece of curve. ``sweep`` in degrees, anticlockwise positive; an ellipse has also its other half axis
-         *     and how it leans.
+         * @description A piece of curve. ``sweep`` in degrees, anticlockwise positive; an ellipse has also its other half axis and how
+         *     it leans.
          */
         Segment: {
             /** Centre */
-            centre?: [
+            centre: [
                 number,
                 number
             ] | null;
@@ -1437,18 +1961,39 @@ export interface components {
              */
             kind: "line" | "arc";
             /** Lean */
-            lean?: number | null;
+            lean: number | null;
             /** Minor */
-            minor?: number | null;
+            minor: number | null;
             /** Radius */
-            radius?: number | null;
+            radius: number | null;
             /** Start */
             start: [
                 number,
                 number
             ];
             /** Sweep */
-            sweep?: number | null;
+            sweep: number | null;
+        };
+        /** SetSide */
+        SetSide: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "set-side";
+            /** Figure */
+            figure: string;
+            /** Part */
+            part: string;
+            /** Side */
+            side: number;
+            /**
+             * Text
+             * @description A measurement or expression, as a person types it.
+             */
+            text: string;
+        } & {
+            [key: string]: unknown;
         };
         /**
          * Settings
@@ -1511,43 +2056,9 @@ export interface components {
             says: string;
         };
         /**
-         * Shape
-         * @description A figure of the catalogue, for the picker.
+         * SheetRow
+         * @description A figure with its quantities and all its formulas.
          */
-        Shape: {
-            /** Bounds */
-            bounds: [
-                number,
-                number,
-                number,
-                number
-            ];
-            /** Explained */
-            explained: boolean;
-            /** Family */
-            family: string;
-            /** Measures */
-            measures: string[];
-            /** Name */
-            name: string;
-            /** Path */
-            path: components["schemas"]["Segment"][];
-            /** Scales */
-            scales: string[];
-            /** Seat */
-            seat: string | null;
-            /** Standing */
-            standing: {
-                [key: string]: string;
-            };
-            /** Starting */
-            starting: {
-                [key: string]: string;
-            };
-            /** Title */
-            title: string;
-        };
-        /** SheetRow */
         SheetRow: {
             /** Family */
             family: string;
@@ -1571,7 +2082,7 @@ export interface components {
         };
         /**
          * Showing
-         * @description Why a formula holds: a movement of the part's own outline.
+         * @description A movement of a part's own outline, about ``pivot``.
          */
         Showing: {
             /**
@@ -1589,93 +2100,37 @@ export interface components {
                 number
             ];
             /** Radius */
-            radius?: number | null;
+            radius: number | null;
             /** Slide */
-            slide?: [
+            slide: [
                 number,
                 number
             ] | null;
             /** Title */
             title: string;
             /** Up */
-            up?: [
+            up: [
                 number,
                 number
             ] | null;
             /** Width */
-            width?: number | null;
-        };
-        /** ShownAngle */
-        ShownAngle: {
-            /** At */
-            at: [
-                number,
-                number
-            ];
-            /** Degrees */
-            degrees: number;
-            /** Given */
-            given: boolean;
-            /** Measure */
-            measure: string;
-            /** One */
-            one: [
-                number,
-                number
-            ];
-            /** Shown */
-            shown: boolean;
-            /** Text */
-            text: string;
-            /** Two */
-            two: [
-                number,
-                number
-            ];
-            /** Typed */
-            typed: string | null;
+            width: number | null;
         };
         /**
-         * ShownSpan
-         * @description ``shown`` ones are drawn as they are; the others when their quantity is pointed at.
+         * ShownAnswer
+         * @description One answer, as the shelf shows it.
          */
-        ShownSpan: {
-            /** End */
-            end: [
-                number,
-                number
-            ];
-            /** Given */
-            given: boolean;
-            /** Measure */
-            measure: string;
-            /** Other */
-            other: [
-                [
-                    number,
-                    number
-                ],
-                [
-                    number,
-                    number
-                ]
-            ] | null;
-            /** Shown */
-            shown: boolean;
-            /** Side */
-            side: number;
-            /** Start */
-            start: [
-                number,
-                number
-            ];
+        ShownAnswer: {
+            /** Label */
+            label: string;
             /** Text */
             text: string;
-            /** Typed */
-            typed: string | null;
         };
-        /** Sketch */
-        Sketch: {
+        /**
+         * Sketched
+         * @description Edges that make no figure, and the spots that are the matter.
+         */
+        Sketched: {
             /** Path */
             path: components["schemas"]["Segment"][];
             /** Spots */
@@ -1684,41 +2139,10 @@ export interface components {
                 number
             ][];
         };
-        /** Span */
-        Span: {
-            /** End */
-            end: [
-                number,
-                number
-            ];
-            /** Given */
-            given: boolean;
-            /** Measure */
-            measure: string;
-            /** Other */
-            other: [
-                [
-                    number,
-                    number
-                ],
-                [
-                    number,
-                    number
-                ]
-            ] | null;
-            /** Side */
-            side: number;
-            /** Start */
-            start: [
-                number,
-                number
-            ];
-            /** Text */
-            text: string;
-            /** Typed */
-            typed: string | null;
-        };
-        /** Split */
+        /**
+         * Split
+         * @description A figure in pieces, and the lines along which it is cut.
+         */
         Split: {
             /** Cuts */
             cuts: [
@@ -1732,11 +2156,14 @@ export interface components {
                 ]
             ][];
             /** Pieces */
-            pieces: components["schemas"]["Piece"][];
+            pieces: components["schemas"]["DrawnPiece"][];
             /** Title */
             title: string;
         };
-        /** Square */
+        /**
+         * Square
+         * @description One unit square by column and row, numbered among those of its kind.
+         */
         Square: {
             /** At */
             at: [
@@ -1753,21 +2180,6 @@ export interface components {
             /** Shaded */
             shaded: boolean;
         };
-        /** Step */
-        Step: {
-            formula: components["schemas"]["Mathematics"];
-            numbers: components["schemas"]["Mathematics"];
-            /** Quantity */
-            quantity: string;
-            /** Title */
-            title?: string | null;
-            /**
-             * Trial
-             * @default false
-             */
-            trial: boolean;
-            value: components["schemas"]["Mathematics"];
-        };
         /**
          * StraightEdge
          * @description A straight edge, on which other parts can stand; ``length`` as an expression.
@@ -1781,23 +2193,10 @@ export interface components {
             /** Size */
             size: number;
         };
-        /** Stretch */
-        Stretch: {
-            /** Edge */
-            edge: string;
-            /** Id */
-            id: string;
-            /** Part */
-            part: string;
-            /** Path */
-            path: components["schemas"]["Segment"][];
-            /**
-             * Role
-             * @enum {string}
-             */
-            role: "outline" | "shared" | "covered" | "cut";
-        };
-        /** Stroke */
+        /**
+         * Stroke
+         * @description A line of a solid's picture.
+         */
         Stroke: {
             /** Hidden */
             hidden: boolean;
@@ -1807,26 +2206,15 @@ export interface components {
                 number
             ][];
         };
-        /** Suggestion */
+        /**
+         * Suggestion
+         * @description A way to go on with a line: what to show, and the whole line that choosing it gives.
+         */
         Suggestion: {
             /** Label */
             label: string;
             /** Line */
             line: string;
-        };
-        /** TableColumn */
-        TableColumn: {
-            /** Name */
-            name: string;
-            /** Of */
-            of?: string | null;
-            /**
-             * Role
-             * @enum {string}
-             */
-            role: "given" | "expected" | "note";
-            /** Unit */
-            unit?: string | null;
         };
         /**
          * TableIn
@@ -1839,35 +2227,8 @@ export interface components {
             text: string;
         };
         /**
-         * TableOut
-         * @description What was read, and what was made of it in sentences.
-         */
-        TableOut: {
-            /** Columns */
-            columns: components["schemas"]["TableColumn"][];
-            /** Rows */
-            rows: {
-                [key: string]: string;
-            }[];
-            /** Says */
-            says: string[];
-        };
-        /** Tally */
-        Tally: {
-            /** Entries */
-            entries: components["schemas"]["Entry"][];
-            /** Measure */
-            measure: string;
-            /** Note */
-            note: string;
-            split: components["schemas"]["Split"] | null;
-            total: components["schemas"]["Told"];
-            /** Way */
-            way: string;
-        };
-        /**
          * Told
-         * @description A value in all its forms.
+         * @description A value in all its forms; ``exact`` and ``tex`` are None where there is no short exact form.
          */
         Told: {
             /** Approximate */
@@ -1891,9 +2252,163 @@ export interface components {
             tex: string | null;
             /** Text */
             text: string;
-            unfolded?: components["schemas"]["Unfolded"] | null;
+            unfolded: components["schemas"]["Unfolded"] | null;
             /** Unit */
             unit: string;
+        };
+        /**
+         * ToldAgreement
+         * @description Forms of one measure, whether they ``agree`` (None while unknown), and the first at a special value beside what
+         *     it becomes there.
+         */
+        ToldAgreement: {
+            /** Agree */
+            agree: boolean | null;
+            /** Forms */
+            forms: components["schemas"]["AgreementForm"][];
+            /** Measure */
+            measure: string;
+            /** Special */
+            special: [
+                components["schemas"]["AgreementForm"],
+                components["schemas"]["AgreementForm"]
+            ];
+            /** Specialagrees */
+            specialAgrees: boolean | null;
+            /** Title */
+            title: string;
+        };
+        /**
+         * ToldCard
+         * @description A solved card: every solution, or what follows (``partial``) where there is none.
+         */
+        ToldCard: {
+            /** Agreements */
+            agreements: components["schemas"]["ToldAgreement"][];
+            /** Figure */
+            figure: string;
+            partial: components["schemas"]["CardPartial"] | null;
+            /** Solution */
+            solution: number | null;
+            /** Solutions */
+            solutions: components["schemas"]["CardSolution"][];
+            /** Title */
+            title: string;
+        };
+        /**
+         * ToldCases
+         * @description Every row worked out.
+         */
+        ToldCases: {
+            /** Figure */
+            figure: string;
+            /** Rows */
+            rows: components["schemas"]["CaseRow"][];
+            /** Title */
+            title: string;
+        };
+        /**
+         * ToldEntry
+         * @description One entry of a tally. ``stretch`` is its place among the figure's stretches, for what lights up with it.
+         */
+        ToldEntry: {
+            /** Badge */
+            badge: string;
+            /** Counted */
+            counted: boolean;
+            /** Edge */
+            edge: string | null;
+            formula: components["schemas"]["Mathematics"] | null;
+            /** Id */
+            id: string;
+            /** Note */
+            note: string;
+            numbers: components["schemas"]["Mathematics"] | null;
+            /** Part */
+            part: string;
+            role: components["schemas"]["Role"];
+            /** Shape */
+            shape: string;
+            /**
+             * Sign
+             * @enum {string}
+             */
+            sign: "+" | "-" | "";
+            /** Steps */
+            steps: components["schemas"]["ToldStep"][];
+            /** Stretch */
+            stretch: number | null;
+            /** Title */
+            title: string;
+            /** Trial */
+            trial: boolean;
+            value: components["schemas"]["Told"];
+        };
+        /**
+         * ToldLattice
+         * @description The lattice formula as a check; ``agrees`` with the area.
+         */
+        ToldLattice: {
+            /** Agrees */
+            agrees: boolean;
+            /** Border */
+            border: [
+                number,
+                number
+            ][];
+            formula: components["schemas"]["Mathematics"];
+            /** Inside */
+            inside: [
+                number,
+                number
+            ][];
+            numbers: components["schemas"]["Mathematics"];
+            /** Says */
+            says: string;
+        };
+        /**
+         * ToldStep
+         * @description One step on the way. Equations found by ``trial`` don't equal their numbers.
+         */
+        ToldStep: {
+            formula: components["schemas"]["Mathematics"] | null;
+            numbers: components["schemas"]["Mathematics"] | null;
+            /** Quantity */
+            quantity: string;
+            /** Title */
+            title: string | null;
+            /** Trial */
+            trial: boolean;
+            value: components["schemas"]["Mathematics"];
+        };
+        /**
+         * ToldTally
+         * @description The entries of one measure and their total, as split by ``way``, which a picture shows where there is one.
+         */
+        ToldTally: {
+            /** Entries */
+            entries: components["schemas"]["ToldEntry"][];
+            /** Measure */
+            measure: string;
+            /** Note */
+            note: string;
+            split: components["schemas"]["Split"] | null;
+            total: components["schemas"]["Told"];
+            /** Way */
+            way: string;
+        };
+        /**
+         * ToldWay
+         * @description One way of splitting, with its tally.
+         */
+        ToldWay: {
+            /** About */
+            about: string;
+            /** Name */
+            name: string;
+            tally: components["schemas"]["ToldTally"];
+            /** Title */
+            title: string;
         };
         /**
          * Unfolded
@@ -1914,7 +2429,45 @@ export interface components {
             /** Symbol */
             symbol: string;
         };
-        /** WalkedSide */
+        /**
+         * UnknownDocument
+         * @description A figure of a kind that this version does not know.
+         */
+        UnknownDocument: {
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+        } & {
+            [key: string]: unknown;
+        };
+        /** UnknownResults */
+        UnknownResults: {
+            /**
+             * Kind
+             * @default unknown
+             * @constant
+             */
+            kind: "unknown";
+            /**
+             * Quantities
+             * @default {}
+             */
+            quantities: {
+                [key: string]: components["schemas"]["Told"];
+            };
+            /**
+             * Tallies
+             * @default {}
+             */
+            tallies: {
+                [key: string]: components["schemas"]["ToldTally"];
+            };
+        };
+        /**
+         * WalkedSide
+         * @description A side of an outline: its first corner, its vector, whether it is an arc; its length as typed, if it was.
+         */
         WalkedSide: {
             /** Corner */
             corner: [
@@ -1923,25 +2476,17 @@ export interface components {
             ];
             /** Curved */
             curved: boolean;
+            /** Typed */
+            typed: string | null;
             /** Vector */
             vector: [
                 number,
                 number
             ];
         };
-        /** Way */
-        Way: {
-            /** About */
-            about: string;
-            /** Name */
-            name: string;
-            tally: components["schemas"]["Tally"];
-            /** Title */
-            title: string;
-        };
         /**
          * Word
-         * @description A piece of the statement; one that means a quantity says which.
+         * @description A piece of the statement; one that means a quantity says which, and how that is counted and asked for.
          */
         Word: {
             /** Counted */
@@ -2021,7 +2566,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TableOut"];
+                    "application/json": components["schemas"]["ReadTable"];
                 };
             };
         };
@@ -2052,6 +2597,56 @@ export interface operations {
             };
         };
     };
+    server_working_out_cards_working: {
+        parameters: {
+            query: {
+                name: string;
+                form?: "text" | "tex" | "mathml";
+                wanted?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": Record<string, never>;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_working_out_editing_edited: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EditIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EditOut"];
+                };
+            };
+        };
+    };
     server_working_out_api_entry: {
         parameters: {
             query?: never;
@@ -2071,12 +2666,12 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["EntryOut"];
+                    "application/json": components["schemas"]["EntryAnswer"];
                 };
             };
         };
     };
-    server_working_out_api_evaluate: {
+    server_working_out_api_evaluated: {
         parameters: {
             query?: {
                 also?: string;

@@ -4,7 +4,7 @@ import { useParams } from "react-router";
 import { api, Refused } from "../api/client";
 import type { Opened } from "../api/types";
 import { NotHere } from "../shelf/NotHere";
-import { BenchContext, createBenchStore } from "./store";
+import { BenchContext, createBenchStore } from "../document/store";
 import { Workspace } from "./Workspace";
 
 /** The page where one problem is worked. */

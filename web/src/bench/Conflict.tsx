@@ -3,7 +3,7 @@ import { useNavigate } from "react-router";
 import { api } from "../api/client";
 import type { Opened } from "../api/types";
 import { Button } from "../ui/Button";
-import { useBenchStore } from "./store";
+import { useBenchStore } from "../document/store";
 
 interface Props {
   current: Opened;

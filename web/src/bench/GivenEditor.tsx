@@ -1,8 +1,8 @@
 import { useEffect, useRef, useState } from "react";
 import { api } from "../api/client";
 import type { Complaint } from "../api/types";
-import { changePart, partNamed, setMeasure, typedMeasure } from "./editing";
-import { useBench, useBenchStore, type Editing } from "./store";
+import { changePart, partNamed, setMeasure, typedMeasure } from "../document/editing";
+import { useBench, useBenchStore, type Editing } from "../document/store";
 
 interface Props {
   complaints: Complaint[];

@@ -4,9 +4,9 @@ import { PageHeader } from "../ui/PageHeader";
 import { TextInPlace } from "../ui/TextInPlace";
 import { SettingsButton } from "../statement/SettingsButton";
 import { Shortcuts } from "./Shortcuts";
-import { useBench, useBenchStore } from "./store";
+import { useBench, useBenchStore } from "../document/store";
 import { UndoButtons } from "./UndoButtons";
-import type { Saving } from "./useSaving";
+import type { Saving } from "../document/useSaving";
 
 export function Header({ opened, saving }: { opened: Opened; saving: Saving }) {
   const store = useBenchStore();

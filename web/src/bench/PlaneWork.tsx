@@ -9,9 +9,9 @@ import { Picker } from "../parts/Picker";
 import { Lines } from "../tally/Lines";
 import { TallyPanel } from "../tally/TallyPanel";
 import { GivenEditor } from "./GivenEditor";
-import { changeFigure } from "./editing";
-import { useBench, useBenchStore } from "./store";
-import type { Worked } from "./useResults";
+import { changeFigure, resultsOf } from "../document/figures";
+import { useBench, useBenchStore } from "../document/store";
+import type { Worked } from "../document/useResults";
 import { useShortcuts } from "./useShortcuts";
 
 const NO_COMPLAINTS: Complaint[] = [];
@@ -24,12 +24,12 @@ export function PlaneWork({ worked }: { worked: Worked }) {
   const store = useBenchStore();
   const figure = useBench((state) => state.figure);
   const name = useBench((state) => state.document.figures[figure]?.name ?? "");
-  const good = worked.good[name];
+  const good = resultsOf("plane", worked.good[name]);
   const old = worked.late || (good !== undefined && good !== worked.results?.figures[name]);
   useShortcuts();
 
   const complaints = worked.results?.complaints ?? NO_COMPLAINTS;
-  const parts = worked.results?.figures[name]?.parts ?? NOTHING;
+  const parts = resultsOf("plane", worked.results?.figures[name])?.parts ?? NOTHING;
   const drawn = good?.drawing?.parts;
   const selected = useBench((state) => state.selected);
   const chosen = drawn?.find((part) => part.name === selected);
@@ -44,7 +44,7 @@ export function PlaneWork({ worked }: { worked: Worked }) {
     (place: Spot) => {
       const state = store.getState();
       state.commit(
-        changeFigure(state.document, figure, (f) => {
+        changeFigure("plane", state.document, figure, (f) => {
           const had = f.shaded?.squares ?? [];
           const squares = had.some(([i, j]) => i === place[0] && j === place[1]) ? had.filter(([i, j]) => i !== place[0] || j !== place[1]) : [...had, place];
           return { ...f, shaded: squares.length > 0 ? { squares, parts: [] } : undefined };

@@ -1,7 +1,7 @@
 import { Dialog } from "radix-ui";
 import { useEffect, useState } from "react";
 import { Button } from "../ui/Button";
-import { useBench } from "./store";
+import { useBench } from "../document/store";
 
 type List = [keys: string, does: string][];
 

@@ -1,5 +1,5 @@
 import { Button } from "../ui/Button";
-import { useBenchStore, useHistory } from "./store";
+import { useBenchStore, useHistory } from "../document/store";
 
 /** Back and forth through everything that was done. */
 export function UndoButtons() {

@@ -7,10 +7,11 @@ import { Statement } from "../statement/Statement";
 import { Conflict } from "./Conflict";
 import { Header } from "./Header";
 import { PlaneWork } from "./PlaneWork";
-import { remember, useBench, useBenchStore } from "./store";
-import { useResults } from "./useResults";
-import { useSaving } from "./useSaving";
+import { remember, useBench, useBenchStore } from "../document/store";
+import { useResults } from "../document/useResults";
+import { useSaving } from "../document/useSaving";
 import { useUndoKeys } from "./useUndoKeys";
+import { resultsOf } from "../document/figures";
 
 const NO_COMPLAINTS: Complaint[] = [];
 const NO_WORDS: never[] = [];
@@ -47,7 +48,7 @@ export function Workspace({ opened }: { opened: Opened }) {
       </section>
       {document_.figures.length > 1 ? <FigureTabs /> : null}
       {shown?.kind === "formula" ? (
-        <CardWork key={shown.name} figure={figure} results={worked.results?.figures[shown.name]} complaints={complaints} old={worked.late} />
+        <CardWork key={shown.name} figure={figure} results={resultsOf("formula", worked.results?.figures[shown.name])} complaints={complaints} old={worked.late} />
       ) : shown?.kind === "cases" ? (
         <CasesWork key={shown.name} figure={figure} />
       ) : (

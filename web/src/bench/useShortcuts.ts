@@ -1,7 +1,7 @@
 import { useEffect } from "react";
-import { flipped, removePart, changePart, partNamed, setJoin, turnedBy } from "./editing";
-import { useBenchStore } from "./store";
-import { isTyping } from "./typing";
+import { flipped, removePart, changePart, partNamed, setJoin, turnedBy } from "../document/editing";
+import { useBenchStore } from "../document/store";
+import { isTyping } from "../ui/typing";
 
 export const FIT_EVENT = "tilt-grid:fit";
 export const ZOOM_EVENT = "tilt-grid:zoom";

@@ -1,8 +1,8 @@
 import { memo, useCallback, useEffect, useId, useLayoutEffect, useMemo, useRef, useState, type PointerEvent, type ReactNode } from "react";
 import type { Complaint, Counted, Drawing, Showing, Split, Spot } from "../api/types";
 import { FIT_EVENT, ZOOM_EVENT } from "../bench/useShortcuts";
-import { tidy } from "../bench/tidy";
-import { useBench, useBenchStore } from "../bench/store";
+import { tidy } from "../document/tidy";
+import { useBench, useBenchStore } from "../document/store";
 import { Button } from "../ui/Button";
 import { Angles, layOutAngles } from "./Angles";
 import { Corners } from "./Corners";

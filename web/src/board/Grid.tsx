@@ -1,5 +1,5 @@
 import { memo } from "react";
-import { tidy } from "../bench/tidy";
+import { tidy } from "../document/tidy";
 import { squares as squaresAt, toFigure, toScreen, type Size, type View } from "./view";
 
 interface Props {

@@ -1,5 +1,5 @@
 import type { Spot } from "../api/types";
-import { useBenchStore } from "../bench/store";
+import { useBenchStore } from "../document/store";
 
 interface Props {
   part: string;

@@ -1,4 +1,4 @@
-import { useBench, useBenchStore, type Mode } from "../bench/store";
+import { useBench, useBenchStore, type Mode } from "../document/store";
 import { Button } from "../ui/Button";
 
 const TOOLS: { mode: Mode; name: string; title: string }[] = [

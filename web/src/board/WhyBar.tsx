@@ -1,5 +1,5 @@
 import type { Showing } from "../api/types";
-import { useBenchStore } from "../bench/store";
+import { useBenchStore } from "../document/store";
 import { Button } from "../ui/Button";
 import { Maths } from "../ui/Maths";
 import { ToggleRow } from "../ui/ToggleRow";

@@ -1,5 +1,5 @@
-import type { Segment, Showing, Spot } from "../api/types";
-import { alongSegment, pathOf, type ToScreen } from "./path";
+import type { Showing, Spot } from "../api/types";
+import { alongSegment, arcOf, pathOf, type ToScreen } from "./path";
 
 interface Props {
   showing: Showing;
@@ -78,6 +78,6 @@ function turnTo(from: number, to: number): number {
 
 function sectorPath(tip: Spot, radius: number, from: number, sweep: number, to: ToScreen): string {
   const start: Spot = [tip[0] + radius * Math.cos(from), tip[1] + radius * Math.sin(from)];
-  const arc: Segment = { kind: "arc", start, end: start, centre: tip, radius, sweep: (sweep * 180) / Math.PI };
+  const arc = arcOf(start, start, tip, radius, (sweep * 180) / Math.PI);
   return `M${to(tip).join(" ")}L${alongSegment(arc).map((spot) => to(spot).map((v) => v.toFixed(2)).join(" ")).join("L")}Z`;
 }

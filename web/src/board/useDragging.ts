@@ -1,9 +1,9 @@
 import { useRef, type PointerEvent } from "react";
 import type { DrawnPart, Grip, PartDocument, ProblemDocument, Spot } from "../api/types";
-import { changePart, moveTo, partNamed, setGiven } from "../bench/editing";
-import { tidy } from "../bench/tidy";
-import { withCorner } from "../bench/walks";
-import { useBenchStore } from "../bench/store";
+import { changePart, moveTo, partNamed, setGiven } from "../document/editing";
+import { tidy } from "../document/tidy";
+import { withCorner } from "../document/walks";
+import { useBenchStore } from "../document/store";
 import { freeStep, snapped } from "./view";
 
 interface Drag {

@@ -1,10 +1,11 @@
 import { useCallback, useEffect, useMemo, useState } from "react";
 import type { Spot } from "../api/types";
-import { addPart, changeFigure, freeName } from "../bench/editing";
-import { useBench, useBenchStore } from "../bench/store";
-import { tidy } from "../bench/tidy";
-import { stepFor, walkThrough } from "../bench/walks";
+import { addPart, freeName } from "../document/editing";
+import { useBench, useBenchStore } from "../document/store";
+import { tidy } from "../document/tidy";
+import { stepFor, walkThrough } from "../document/walks";
 import { snapped } from "./view";
+import { changeFigure, figureAt } from "../document/figures";
 
 /** Corners set so far and where the next would be; what to do with the pointer and the keys. */
 export interface Sketching {
@@ -42,7 +43,7 @@ export function useSketching(fine: number, strong: number, near: number, catches
     const [first] = spots;
     if (!first) return;
     const state = store.getState();
-    const taken = (state.document.figures[state.figure]?.parts ?? []).map((part) => part.name);
+    const taken = (figureAt("plane", state.document, state.figure)?.parts ?? []).map((part) => part.name);
     const name = freeName("outline", taken);
     const at: [string, string] = [tidy(first[0]), tidy(first[1])];
     state.commit(addPart(state.document, state.figure, { name, shape: "outline", given: {}, walk: walkThrough(spots), at, turn: "0", flip: false, join: "add" }));
@@ -63,7 +64,7 @@ export function useSketching(fine: number, strong: number, near: number, catches
       else if (!same(first)) {
         const state = store.getState();
         const typed = ([x, y]: Spot): [string, string] => [tidy(x), tidy(y)];
-        state.commit(changeFigure(state.document, state.figure, (f) => ({ ...f, way: "own", cuts: [...(f.cuts ?? []), [typed(first), typed(spot)]] })));
+        state.commit(changeFigure("plane", state.document, state.figure, (f) => ({ ...f, way: "own", cuts: [...(f.cuts ?? []), [typed(first), typed(spot)]] })));
         setSpots([]);
       }
     },

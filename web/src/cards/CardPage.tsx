@@ -3,10 +3,10 @@ import { useEffect, useState } from "react";
 import { NavLink, useNavigate, useParams } from "react-router";
 import { api } from "../api/client";
 import type { ProblemDocument, SheetRow } from "../api/types";
-import { BenchContext, createBenchStore, keptHere, remember, useBench, useBenchStore } from "../bench/store";
+import { BenchContext, createBenchStore, keptHere, remember, useBench, useBenchStore } from "../document/store";
 import { Shortcuts } from "../bench/Shortcuts";
 import { UndoButtons } from "../bench/UndoButtons";
-import { useResults } from "../bench/useResults";
+import { useResults } from "../document/useResults";
 import { useUndoKeys } from "../bench/useUndoKeys";
 import { CasesWork } from "../cases/CasesWork";
 import { freshTable } from "../cases/table";
@@ -17,6 +17,7 @@ import { PageHeader } from "../ui/PageHeader";
 import { CardWork, useSheet } from "./CardWork";
 import { askedOf, cardDocument, nameFor, rememberSettings } from "./givens";
 import { UseOnBench } from "./UseOnBench";
+import { figureAt, resultsOf } from "../document/figures";
 
 type Kind = "card" | "cases";
 const WAY = ({ isActive }: { isActive: boolean }) => `rounded-md px-2 py-1 text-sm ${isActive ? "bg-pine-wash font-semibold" : "hover:bg-pine-wash"}`;
@@ -44,7 +45,7 @@ function Opened({ as, row }: { as: Kind; row: SheetRow }) {
 
 function casesDocument(row: SheetRow): ProblemDocument {
   const card = cardDocument(`${row.title}: cases`, row.name);
-  return { ...card, figures: [{ name: nameFor(row.name), kind: "cases", parts: [], figure: row.name, ...freshTable(row.measures) }] };
+  return { ...card, figures: [{ name: nameFor(row.name), kind: "cases", figure: row.name, ...freshTable(row.measures) }] };
 }
 
 function Card({ as, name, title }: { as: Kind; name: string; title: string }) {
@@ -55,7 +56,7 @@ function Card({ as, name, title }: { as: Kind; name: string; title: string }) {
   const document_ = useBench((state) => state.document);
   const keep = useMutation({
     mutationFn: () => {
-      const figure = document_.figures[0];
+      const figure = figureAt("formula", document_, 0);
       const measures = sheet.data?.find((row) => row.name === name)?.measures ?? [];
       return api.create({ ...document_, title: as === "card" ? title : `${title}: cases`, asks: figure && as === "card" ? askedOf(figure, measures) : [] });
     },
@@ -98,7 +99,7 @@ function Card({ as, name, title }: { as: Kind; name: string; title: string }) {
         </p>
       ) : null}
       {as === "cases" ? <CasesWork figure={0} /> : null}
-      {as === "card" ? <CardWork figure={0} results={worked.results?.figures[figure]} complaints={worked.results?.complaints ?? []} old={worked.late} /> : null}
+      {as === "card" ? <CardWork figure={0} results={resultsOf("formula", worked.results?.figures[figure])} complaints={worked.results?.complaints ?? []} old={worked.late} /> : null}
     </div>
   );
 }

@@ -3,7 +3,7 @@ import type { CardPicture as Drawn, Segment, Spot } from "../api/types";
 import { AngleArc, layOutAngles } from "../board/Angles";
 import { layOut, type LaidPart } from "../board/layOut";
 import { Marks } from "../board/Outline";
-import { pathOf } from "../board/path";
+import { pathOf, straight } from "../board/path";
 import { DimensionLine } from "../board/Spans";
 
 interface Props {
@@ -122,5 +122,5 @@ function polyline(points: Spot[], to: (spot: Spot) => Spot): string {
 function chords(points: Spot[]): Segment[] {
   const every = Math.max(1, Math.floor(points.length / 12));
   const kept = points.filter((_, index) => index % every === 0 || index === points.length - 1);
-  return kept.slice(1).map((end, index): Segment => ({ kind: "line", start: kept[index] ?? end, end }));
+  return kept.slice(1).map((end, index) => straight(kept[index] ?? end, end));
 }

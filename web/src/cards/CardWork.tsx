@@ -2,8 +2,8 @@ import { useQuery } from "@tanstack/react-query";
 import { Tabs } from "radix-ui";
 import { useEffect, useRef, useState } from "react";
 import { api } from "../api/client";
-import type { CardMeasure, CardPartial, CardSolution, Complaint, FigureResults, SheetRow } from "../api/types";
-import { useBench, useBenchStore } from "../bench/store";
+import type { CardMeasure, CardPartial, CardSolution, Complaint, FormulaResults, SheetRow } from "../api/types";
+import { useBench, useBenchStore } from "../document/store";
 import { Button } from "../ui/Button";
 import { AgreementPanel } from "./AgreementPanel";
 import { CardPicture } from "./CardPicture";
@@ -12,10 +12,11 @@ import { Formulas } from "./Formulas";
 import { cleared, withGiven, withSolution } from "./givens";
 import { PathOfWorking, pathTo } from "./PathOfWorking";
 import { QuantityRow } from "./QuantityRow";
+import { figureAt } from "../document/figures";
 
 interface Props {
   figure: number;
-  results: FigureResults | undefined;
+  results: FormulaResults | undefined;
   complaints: Complaint[];
   old: boolean;
 }
@@ -30,7 +31,7 @@ export function useSheet() {
 /** One figure of the catalogue, solved from any side: picture, quantities, path of working, formulas. */
 export function CardWork({ figure, results, complaints, old }: Props) {
   const document_ = useBench((state) => state.draft ?? state.document);
-  const declared = document_.figures[figure];
+  const declared = figureAt("formula", document_, figure);
   const sheet = useSheet();
   const row = sheet.data?.find((entry) => entry.name === declared?.figure);
   const kept = useLastPicture(results, row);
@@ -67,7 +68,7 @@ export function CardWork({ figure, results, complaints, old }: Props) {
                 Show every step
               </Button>
             ) : null}
-            <CopyMenu steps={pathTo(told?.steps ?? [], shownWanted)} />
+            <CopyMenu card={declared.name} wanted={shownWanted} disabled={pathTo(told?.steps ?? [], shownWanted).length === 0} />
           </div>
           <Tabs.Content value="working" className="min-h-40 grow overflow-y-auto px-3 py-2">
             {told && told.steps.length > 0 ? (
@@ -101,7 +102,7 @@ function Tab({ value, children }: { value: string; children: string }) {
 const pickField = (measure: string) => document.querySelector<HTMLInputElement>(`[data-quantity="${measure}"] input`)?.focus();
 
 /** The last picture that was whole, or the catalogue's own. */
-function useLastPicture(results: FigureResults | undefined, row: SheetRow | undefined) {
+function useLastPicture(results: FormulaResults | undefined, row: SheetRow | undefined) {
   const last = useRef<CardSolution["drawing"] | null>(null);
   const now = results?.card?.solutions[(results.card.solution ?? 1) - 1]?.drawing;
   useEffect(() => {
@@ -172,7 +173,7 @@ interface QuantitiesProps {
 
 function Quantities({ row, figure, told, complaints, where, old, lit, wanted, onLight, onWant }: QuantitiesProps) {
   const store = useBenchStore();
-  const given = useBench((state) => (state.draft ?? state.document).figures[figure]?.given) ?? NONE;
+  const given = useBench((state) => figureAt("formula", state.draft ?? state.document, figure)?.given) ?? NONE;
   const settings = useBench((state) => state.document.settings);
   const change = (measure: string, text: string | null) => store.getState().commit(withGiven(store.getState().document, figure, measure, text));
   const slide = (measure: string, text: string, done: boolean) => {

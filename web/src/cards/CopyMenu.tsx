@@ -1,19 +1,31 @@
 import { DropdownMenu } from "radix-ui";
 import { useState } from "react";
-import type { CardStep } from "../api/types";
+import { api, Refused } from "../api/client";
+import { useBenchStore } from "../document/store";
 import { Button } from "../ui/Button";
 import { MENU_ITEM } from "../ui/menu";
-import { copied, FORMS, type CopyForm } from "./copying";
+
+const FORMS = { text: "Plain text", tex: "TeX", mathml: "MathML" } as const;
+type CopyForm = keyof typeof FORMS;
+
+interface Props {
+  /** The card's name among the problem's figures. */
+  card: string;
+  /** Only the path to this quantity is copied. */
+  wanted: string | null;
+  disabled: boolean;
+}
 
 /** Puts the working that is shown on the clipboard. */
-export function CopyMenu({ steps }: { steps: CardStep[] }) {
+export function CopyMenu({ card, wanted, disabled }: Props) {
+  const store = useBenchStore();
   const [says, setSays] = useState("");
   const copy = async (form: CopyForm) => {
     try {
-      await navigator.clipboard.writeText(await copied(steps, form));
+      await navigator.clipboard.writeText(await api.working(store.getState().document, card, form, wanted ?? ""));
       setSays(`Copied as ${FORMS[form]}`);
-    } catch {
-      setSays("The browser did not allow copying");
+    } catch (error) {
+      setSays(error instanceof Refused ? error.message : "The browser did not allow copying");
     }
     setTimeout(() => setSays(""), 2500);
   };
@@ -24,7 +36,7 @@ export function CopyMenu({ steps }: { steps: CardStep[] }) {
       </span>
       <DropdownMenu.Root>
         <DropdownMenu.Trigger asChild>
-          <Button disabled={steps.length === 0}>Copy</Button>
+          <Button disabled={disabled}>Copy</Button>
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
           <DropdownMenu.Content className="popover p-1!" align="end">

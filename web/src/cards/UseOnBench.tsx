@@ -2,12 +2,13 @@ import { useMutation, useQuery } from "@tanstack/react-query";
 import { DropdownMenu } from "radix-ui";
 import { useNavigate } from "react-router";
 import { api } from "../api/client";
-import type { FigureDocument, PartDocument, ProblemDocument } from "../api/types";
-import { useBench } from "../bench/store";
+import type { FigureDocument, FormulaDocument, PartDocument, ProblemDocument } from "../api/types";
+import { useBench } from "../document/store";
 import { Button } from "../ui/Button";
 import { MENU_ITEM } from "../ui/menu";
 import { useSheet } from "./CardWork";
 import { askedOf, nameFor } from "./givens";
+import { changeFigure, figureAt } from "../document/figures";
 
 const MOST = 8;
 
@@ -17,7 +18,7 @@ export function UseOnBench() {
   const sheet = useSheet();
   const navigate = useNavigate();
   const shelf = useQuery({ queryKey: ["shelf"], queryFn: api.shelf });
-  const card = document_.figures[0];
+  const card = figureAt("formula", document_, 0);
   const row = sheet.data?.find((entry) => entry.name === card?.figure);
   const bring = useMutation({
     mutationFn: async (to: number | null) => {
@@ -59,7 +60,7 @@ export function UseOnBench() {
   );
 }
 
-function partOf(card: FigureDocument, taken: string[]): PartDocument {
+function partOf(card: FormulaDocument, taken: string[]): PartDocument {
   return { name: free(nameFor(card.figure ?? "part"), taken), shape: card.figure ?? "", given: card.given ?? {}, at: ["0", "0"], turn: "0", flip: false, join: "add" };
 }
 
@@ -70,7 +71,7 @@ function free(name: string, taken: string[]): string {
   return `${name}${number}`;
 }
 
-function fresh(document_: ProblemDocument, card: FigureDocument, title: string, plane: boolean, asks: ProblemDocument["asks"]): ProblemDocument {
+function fresh(document_: ProblemDocument, card: FormulaDocument, title: string, plane: boolean, asks: ProblemDocument["asks"]): ProblemDocument {
   const figures: FigureDocument[] = plane ? [{ name: "figure", kind: "plane", parts: [partOf(card, [])] }] : [card];
   const plain = [
     { label: "Perimeter", expression: "figure.perimeter" },
@@ -80,13 +81,10 @@ function fresh(document_: ProblemDocument, card: FigureDocument, title: string, 
 }
 
 /** The document with the card's figure: as a part of its first plane figure, else as one more figure. */
-function added(document_: ProblemDocument, card: FigureDocument, plane: boolean): ProblemDocument {
+function added(document_: ProblemDocument, card: FormulaDocument, plane: boolean): ProblemDocument {
   const at = document_.figures.findIndex((figure) => figure.kind === "plane");
   if (plane && at >= 0) {
-    const figures = document_.figures.map((figure, index) =>
-      index === at ? { ...figure, parts: [...figure.parts, partOf(card, figure.parts.map((part) => part.name))] } : figure,
-    );
-    return { ...document_, figures };
+    return changeFigure("plane", document_, at, (figure) => ({ ...figure, parts: [...figure.parts, partOf(card, figure.parts.map((part) => part.name))] }));
   }
   const taken = [...document_.figures.map((figure) => figure.name), ...document_.lines.map((line) => line.name)];
   return { ...document_, figures: [...document_.figures, { ...card, name: free(card.name, taken) }] };

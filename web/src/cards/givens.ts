@@ -1,9 +1,9 @@
-import type { FigureDocument, ProblemDocument } from "../api/types";
-import { changeFigure } from "../bench/editing";
+import type { FormulaDocument, ProblemDocument } from "../api/types";
+import { changeFigure } from "../document/figures";
 
 /** Give, change or (with null) clear one measurement of a card; a chosen solution no longer counts then. */
 export function withGiven(document: ProblemDocument, figure: number, measure: string, text: string | null): ProblemDocument {
-  return changeFigure(document, figure, (f) => {
+  return changeFigure("formula", document, figure, (f) => {
     const others = Object.entries(f.given ?? {}).filter(([name]) => text !== null || name !== measure);
     const given = { ...Object.fromEntries(others), ...(text === null ? {} : { [measure]: text }) };
     return { ...f, given, solution: undefined };
@@ -11,10 +11,10 @@ export function withGiven(document: ProblemDocument, figure: number, measure: st
 }
 
 export const cleared = (document: ProblemDocument, figure: number): ProblemDocument =>
-  changeFigure(document, figure, (f) => ({ ...f, given: {}, solution: undefined }));
+  changeFigure("formula", document, figure, (f) => ({ ...f, given: {}, solution: undefined }));
 
 export const withSolution = (document: ProblemDocument, figure: number, solution: number): ProblemDocument =>
-  changeFigure(document, figure, (f) => ({ ...f, solution: solution === 1 ? undefined : solution }));
+  changeFigure("formula", document, figure, (f) => ({ ...f, solution: solution === 1 ? undefined : solution }));
 
 /** A typed plain number and what stands behind it (its unit); null where it is anything else. */
 export function plainNumber(text: string): { value: number; behind: string } | null {
@@ -65,7 +65,7 @@ export function cardDocument(title: string, figure: string, given: Record<string
     title,
     statement: "",
     settings: cardSettings(),
-    figures: [{ name: nameFor(figure), kind: "formula", parts: [], figure, given }],
+    figures: [{ name: nameFor(figure), kind: "formula", figure, given }],
     lines: [],
     asks: [],
   };
@@ -91,7 +91,7 @@ export function rememberSettings(settings: ProblemDocument["settings"]) {
 }
 
 /** What a saved card asks: its unknown main measures. */
-export function askedOf(figure: FigureDocument, measures: { name: string; title: string; kind: string; further: boolean }[]) {
+export function askedOf(figure: FormulaDocument, measures: { name: string; title: string; kind: string; further: boolean }[]) {
   return measures
     .filter((m) => !m.further && !(m.name in (figure.given ?? {})))
     .slice(0, 4)

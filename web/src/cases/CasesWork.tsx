@@ -1,13 +1,14 @@
 import { useCallback, useMemo, useState } from "react";
 import { api } from "../api/client";
 import type { CaseColumn } from "../api/types";
-import { useBench, useBenchStore } from "../bench/store";
+import { useBench, useBenchStore } from "../document/store";
 import { useSheet } from "../cards/CardWork";
 import { CasesTable } from "./CasesTable";
 import { Plot } from "./Plot";
 import { blockOf, withCells, withRows, withTable, type Row } from "./table";
 import { Tools } from "./Tools";
 import { useCases } from "./useCases";
+import { figureAt } from "../document/figures";
 
 const NO_COLUMNS: CaseColumn[] = [];
 const NO_ROWS: Row[] = [];
@@ -16,7 +17,7 @@ const NO_ROWS: Row[] = [];
 export function CasesWork({ figure }: { figure: number }) {
   const store = useBenchStore();
   const document_ = useBench((state) => state.document);
-  const declared = document_.figures[figure];
+  const declared = figureAt("cases", document_, figure);
   const sheet = useSheet();
   const row = sheet.data?.find((entry) => entry.name === declared?.figure);
   const worked = useCases(document_, figure);

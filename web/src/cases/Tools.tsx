@@ -6,6 +6,7 @@ import { Button } from "../ui/Button";
 import { MENU_ITEM } from "../ui/menu";
 import { exampleTable, freeName, freshTable, measureOf, untouched, withColumn, withRows } from "./table";
 import type { Worked } from "./useCases";
+import { changeFigure, figureAt } from "../document/figures";
 
 interface Props {
   row: SheetRow;
@@ -109,7 +110,7 @@ export function Tools({ row, document: document_, figure, columns, count, worked
       <Button aria-pressed={plot} look={plot ? "solid" : "plain"} onClick={onPlot}>
         Plot
       </Button>
-      <Button look="quiet" onClick={() => onEdit((document) => ({ ...document, figures: document.figures.map((f, index) => (index === figure ? { ...f, ...freshTable(row.measures) } : f)) }))}>
+      <Button look="quiet" onClick={() => onEdit((document) => changeFigure("cases", document, figure, (f) => ({ ...f, ...freshTable(row.measures) })))}>
         Clear all
       </Button>
       <span className="grow text-right text-xs text-soft" role="status">
@@ -127,7 +128,7 @@ export function Tools({ row, document: document_, figure, columns, count, worked
               go on
             </button>
           </>
-        ) : untouched(columns, document_.figures[figure]?.rows ?? []) ? (
+        ) : untouched(columns, figureAt("cases", document_, figure)?.rows ?? []) ? (
           <>
             Nothing is known yet: type into any cell, paste a table, or{" "}
             <button type="button" className="font-semibold text-pine underline" onClick={() => onEdit((document) => exampleTable(document, figure, row.starting, row.measures))}>

@@ -1,18 +1,18 @@
-import type { CardMeasure, CaseColumn, FigureDocument, ProblemDocument } from "../api/types";
-import { changeFigure } from "../bench/editing";
+import type { CardMeasure, CaseColumn, CasesDocument, ProblemDocument } from "../api/types";
+import { changeFigure, figureAt } from "../document/figures";
 
 /** A row of typed texts, by column. */
 export type Row = Record<string, string>;
 
-const change = (document: ProblemDocument, figure: number, edit: (columns: CaseColumn[], rows: Row[]) => Partial<FigureDocument>): ProblemDocument =>
-  changeFigure(document, figure, (f) => ({ ...f, ...edit(f.columns ?? [], f.rows ?? []) }));
+const change = (document: ProblemDocument, figure: number, edit: (columns: CaseColumn[], rows: Row[]) => Partial<Pick<CasesDocument, "columns" | "rows">>): ProblemDocument =>
+  changeFigure("cases", document, figure, (f) => ({ ...f, ...edit(f.columns ?? [], f.rows ?? []) }));
 
 const ANGLES = new Set(["deg", "rad", "turn", "°"]);
 
 export const measureOf = (column: CaseColumn): string => column.of ?? column.name;
 
 /** A fresh table: a column for each main quantity, and a few empty rows. */
-export function freshTable(measures: CardMeasure[]): Pick<FigureDocument, "columns" | "rows"> {
+export function freshTable(measures: CardMeasure[]): { columns: CaseColumn[]; rows: Row[] } {
   return {
     columns: measures.filter((measure) => !measure.further).map((measure): CaseColumn => ({ name: measure.name, role: "given" })),
     rows: Array.from({ length: 6 }, () => ({})),
@@ -69,7 +69,7 @@ export const withoutColumn = (document: ProblemDocument, figure: number, name: s
 
 /** A table that was read joins this one: its columns are added or take its units, its rows follow (or take the place of empty ones). */
 export function withTable(document: ProblemDocument, figure: number, read: { columns: CaseColumn[]; rows: Row[] }): ProblemDocument {
-  const before = document.figures[figure]?.rows ?? [];
+  const before = figureAt("cases", document, figure)?.rows ?? [];
   const lengths = new Set(read.columns.flatMap((column) => (column.unit && !ANGLES.has(column.unit) ? [column.unit.replace(/\^?\d$/, "")] : [])));
   const [only] = lengths;
   const empty = before.every((row) => Object.keys(row).length === 0);

@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { api, Refused } from "../api/client";
 import type { CaseRow, Complaint, ProblemDocument } from "../api/types";
+import { changeFigure, figureAt, resultsOf } from "../document/figures";
 
 export interface Worked {
   rows: CaseRow[];
@@ -26,14 +27,14 @@ export function useCases(document: ProblemDocument, figure: number): Worked & { 
       over = true;
       setWorked((before) => ({ ...before, progress: null, stopped: true }));
     };
-    const rows = document.figures[figure]?.rows ?? [];
+    const rows = figureAt("cases", document, figure)?.rows ?? [];
     const work = async () => {
       const found: CaseRow[] = [];
       const complaints: Complaint[] = [];
       for (let first = 0; first === 0 || first < rows.length; first += CHUNK) {
         const results = await api.evaluate(chunkOf(document, figure, first), "cases");
         if (over) return;
-        found.push(...(results.figures[document.figures[figure]?.name ?? ""]?.cases?.rows ?? []));
+        found.push(...(resultsOf("cases", results.figures[document.figures[figure]?.name ?? ""])?.cases?.rows ?? []));
         for (const complaint of results.complaints) if (!complaints.some((other) => other.where === complaint.where && other.says === complaint.says)) complaints.push(complaint);
         const done = first + CHUNK >= rows.length;
         setWorked((before) => ({ rows: done ? found : [...found, ...before.rows.slice(found.length)], complaints, progress: done ? null : found.length, fault: null, stopped: false }));
@@ -54,6 +55,5 @@ export function useCases(document: ProblemDocument, figure: number): Worked & { 
 
 /** The document with only some of the table's rows, and nothing else that would have to be worked out. */
 function chunkOf(document: ProblemDocument, figure: number, first: number): ProblemDocument {
-  const figures = document.figures.map((f, index) => (index === figure ? { ...f, rows: (f.rows ?? []).slice(first, first + CHUNK), first: first + 1 } : f));
-  return { ...document, figures, asks: [] };
+  return { ...changeFigure("cases", document, figure, (f) => ({ ...f, rows: (f.rows ?? []).slice(first, first + CHUNK), first: first + 1 })), asks: [] };
 }

@@ -1,15 +1,16 @@
 import { memo, useEffect, useId, useRef, useState } from "react";
 import { api } from "../api/client";
 import type { EntryAnswer, PartDocument } from "../api/types";
-import { addPart } from "../bench/editing";
-import { useBench, useBenchStore } from "../bench/store";
+import { addPart } from "../document/editing";
+import { useBench, useBenchStore } from "../document/store";
 import { Button } from "../ui/Button";
+import { figureAt } from "../document/figures";
 
 /** One line in which a part can be typed in words, with ways to go on as one types. */
 export const EntryLine = memo(function EntryLine() {
   const store = useBenchStore();
   const figure = useBench((state) => state.figure);
-  const parts = useBench((state) => state.document.figures[state.figure]?.parts);
+  const parts = useBench((state) => figureAt("plane", state.document, state.figure)?.parts);
   const [text, setText] = useState("");
   const [answer, setAnswer] = useState<{ to: string; found: EntryAnswer } | null>(null);
   const [open, setOpen] = useState(false);

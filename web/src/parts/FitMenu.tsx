@@ -3,10 +3,11 @@ import { useEffect, useRef, useState } from "react";
 import { api } from "../api/client";
 import type { DrawnPart, Join, Shape, StraightEdge } from "../api/types";
 import { Picture } from "../board/Picture";
-import { addPart, freeName } from "../bench/editing";
-import { tidy } from "../bench/tidy";
-import { useBenchStore } from "../bench/store";
+import { addPart, freeName } from "../document/editing";
+import { tidy } from "../document/tidy";
+import { useBenchStore } from "../document/store";
 import { ToggleRow } from "../ui/ToggleRow";
+import { figureAt } from "../document/figures";
 
 /** Where the menu stands, and what for: an edge of a part, or (no edge) a hole in its middle. */
 export interface Fitting {
@@ -31,7 +32,7 @@ export function FitMenu({ fitting, onDone }: { fitting: Fitting; onDone: () => v
 
   const add = (shape: Shape) => {
     const state = store.getState();
-    const name = freeName(shape.name.replace(/-/g, "_"), (state.document.figures[state.figure]?.parts ?? []).map((p) => p.name));
+    const name = freeName(shape.name.replace(/-/g, "_"), (figureAt("plane", state.document, state.figure)?.parts ?? []).map((p) => p.name));
     const given = edge ? fittedTo(shape, edge) : sized(shape, roomIn(part) / 3);
     const on = edge ? { part: part.name, edge: edge.name, side, along: "middle" as const } : { part: part.name, side: "out" as const, along: "middle" as const };
     state.commit(addPart(state.document, state.figure, { name, shape: shape.name, given, on, at: ["0", "0"], turn: "0", flip: false, join }));

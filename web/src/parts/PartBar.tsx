@@ -1,18 +1,19 @@
 import { useEffect } from "react";
-import type { Complaint, DrawnPart, FigureResults, Join, PartDocument, ProblemDocument, Spot } from "../api/types";
+import type { Complaint, DrawnPart, PlaneResults, Join, PartDocument, ProblemDocument, Spot } from "../api/types";
 import { useQuery } from "@tanstack/react-query";
 import { api } from "../api/client";
-import { addPart, changePart, detached, dropGiven, flipped, freeName, partNamed, removePart, renamePart, setGiven, setJoin, swapGiven, turnedBy } from "../bench/editing";
-import { useBench, useBenchStore } from "../bench/store";
-import { tidy } from "../bench/tidy";
+import { addPart, changePart, detached, dropGiven, flipped, freeName, partNamed, removePart, renamePart, setGiven, setJoin, swapGiven, turnedBy } from "../document/editing";
+import { useBench, useBenchStore } from "../document/store";
+import { tidy } from "../document/tidy";
 import { DUPLICATE_EVENT } from "../bench/useShortcuts";
 import { Tools } from "../board/Tools";
 import { Button } from "../ui/Button";
 import { TextInPlace } from "../ui/TextInPlace";
+import { figureAt } from "../document/figures";
 
 interface Props {
   complaints: Complaint[];
-  parts: FigureResults["parts"];
+  parts: PlaneResults["parts"];
   drawn: DrawnPart | undefined;
   onHole: (at: DOMRect) => void;
 }
@@ -38,7 +39,7 @@ export function PartBar({ complaints, parts, drawn, onHole }: Props) {
       const state = store.getState();
       const chosen = partNamed(state.document, state.figure, state.selected);
       if (!chosen) return;
-      const name = freeName(chosen.name, (state.document.figures[state.figure]?.parts ?? []).map((p) => p.name));
+      const name = freeName(chosen.name, (figureAt("plane", state.document, state.figure)?.parts ?? []).map((p) => p.name));
       const at: [string, string] = [beside(chosen.at[0]), beside(chosen.at[1])];
       state.commit(addPart(state.document, state.figure, { ...chosen, name, at }));
       state.set({ selected: name });
@@ -96,7 +97,7 @@ interface FieldsProps {
   figure: number;
   document: ProblemDocument;
   complaints: Complaint[];
-  told: FigureResults["parts"][string] | undefined;
+  told: PlaneResults["parts"][string] | undefined;
   drawn: DrawnPart | undefined;
   onHole: (at: DOMRect) => void;
 }
@@ -117,7 +118,7 @@ function Fields({ part, figure, document, complaints, told, drawn, onHole }: Fie
     const name = text.trim();
     if (!NAME.test(name)) return "A name is one word of letters, digits and _, a letter first.";
     const state = store.getState();
-    if (state.document.figures[figure]?.parts.some((p) => p.name === name)) return `There is already a part named ${name}.`;
+    if (figureAt("plane", state.document, figure)?.parts.some((p) => p.name === name)) return `There is already a part named ${name}.`;
     state.commit(renamePart(state.document, figure, part.name, name));
     state.set({ selected: name });
     return undefined;
@@ -239,7 +240,7 @@ function Fields({ part, figure, document, complaints, told, drawn, onHole }: Fie
 }
 
 /** A found value as text that can be typed: exact where it has an exact form. */
-function exactly(value: FigureResults["parts"][string][string]): string {
+function exactly(value: PlaneResults["parts"][string][string]): string {
   return value.shown.text.includes("…") ? (value.exactText ?? value.decimal) : value.shown.text;
 }
 

@@ -3,11 +3,12 @@ import { useQuery } from "@tanstack/react-query";
 import { api } from "../api/client";
 import type { Shape } from "../api/types";
 import { Picture } from "../board/Picture";
-import { addPart, freeName } from "../bench/editing";
-import { tidy } from "../bench/tidy";
-import { useBench, useBenchStore } from "../bench/store";
+import { addPart, freeName } from "../document/editing";
+import { tidy } from "../document/tidy";
+import { useBench, useBenchStore } from "../document/store";
 import type { Bounds } from "../board/view";
 import { roomFor } from "./room";
+import { figureAt } from "../document/figures";
 
 /** The small row of pictures: a click adds the shape beside what is there. */
 export const Picker = memo(function Picker({ bounds }: { bounds: Bounds | null }) {
@@ -17,7 +18,7 @@ export const Picker = memo(function Picker({ bounds }: { bounds: Bounds | null }
 
   const add = (shape: Shape) => {
     const state = store.getState();
-    const parts = state.document.figures[figure]?.parts ?? [];
+    const parts = figureAt("plane", state.document, figure)?.parts ?? [];
     const name = freeName(shape.name.replace(/-/g, "_"), parts.map((part) => part.name));
     const { left, bottom, size } = roomFor(bounds);
     const given = Object.fromEntries(Object.entries(shape.starting).map(([key, text]) => [key, shape.scales.includes(key) ? tidy(Number(text) * size) : text]));

@@ -1,7 +1,7 @@
 import { Popover } from "radix-ui";
 import { useState, type ReactNode } from "react";
 import type { AskDocument, AskResults, Complaint } from "../api/types";
-import { useBench } from "../bench/store";
+import { useBench } from "../document/store";
 import { Button } from "../ui/Button";
 import { RoundingFields } from "./RoundingFields";
 

@@ -1,6 +1,6 @@
 import { memo } from "react";
 import type { AskDocument, AskResults, Complaint } from "../api/types";
-import { useBench, useBenchStore } from "../bench/store";
+import { useBench, useBenchStore } from "../document/store";
 import { AskEditor } from "./AskEditor";
 
 interface Props {

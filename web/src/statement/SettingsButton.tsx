@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Popover } from "radix-ui";
 import { api } from "../api/client";
 import type { ProblemDocument } from "../api/types";
-import { useBench, useBenchStore } from "../bench/store";
+import { useBench, useBenchStore } from "../document/store";
 import { Button } from "../ui/Button";
 import { RoundingFields } from "./RoundingFields";
 

@@ -1,7 +1,7 @@
 import { Popover } from "radix-ui";
 import { useState } from "react";
 import type { Word } from "../api/types";
-import { useBench, useBenchStore } from "../bench/store";
+import { useBench, useBenchStore } from "../document/store";
 import { Button } from "../ui/Button";
 
 /** The statement of the problem, with the words that mean a quantity tagged; a click or Enter opens it for writing. */

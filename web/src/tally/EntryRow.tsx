@@ -1,6 +1,6 @@
 import { memo } from "react";
 import type { Entry } from "../api/types";
-import { useBench, useBenchStore } from "../bench/store";
+import { useBench, useBenchStore } from "../document/store";
 import { Maths } from "../ui/Maths";
 
 interface Props {
@@ -40,9 +40,9 @@ export const EntryRow = memo(function EntryRow({ entry, onGiven }: Props) {
             {entry.steps.map((step) => (
               <span key={step.quantity} className="block text-soft">
                 {step.title ? <span className="mr-2 text-sm">{step.title}:</span> : null}
-                <Maths maths={step.formula} />
+                {step.formula ? <Maths maths={step.formula} /> : null}
                 {step.trial ? <br /> : " = "}
-                <Maths maths={step.numbers} onGiven={onGiven} />
+                {step.numbers ? <Maths maths={step.numbers} onGiven={onGiven} /> : null}
                 {" = "}
                 <Maths maths={step.value} />
               </span>

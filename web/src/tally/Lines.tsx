@@ -1,7 +1,7 @@
 import { memo } from "react";
 import type { Complaint, LineDocument, Results } from "../api/types";
-import { freeName } from "../bench/editing";
-import { useBench, useBenchStore } from "../bench/store";
+import { freeName } from "../document/editing";
+import { useBench, useBenchStore } from "../document/store";
 import { Button } from "../ui/Button";
 import { TextInPlace } from "../ui/TextInPlace";
 

@@ -1,20 +1,20 @@
 import { useState } from "react";
 import type { Counted } from "../api/types";
-import { changeFigure } from "../bench/editing";
-import { useBench, useBenchStore } from "../bench/store";
+import { useBench, useBenchStore } from "../document/store";
 import { Button } from "../ui/Button";
 import { Maths } from "../ui/Maths";
+import { changeFigure, figureAt } from "../document/figures";
 
 /** What is counted on unit squares, the lattice formula as a check, and the shaded share. */
 export function SquaresPanel({ counted }: { counted: Counted | null }) {
   const store = useBenchStore();
   const figure = useBench((state) => state.figure);
-  const parts = useBench((state) => state.document.figures[state.figure]?.parts);
-  const shaded = useBench((state) => state.document.figures[state.figure]?.shaded);
+  const parts = useBench((state) => figureAt("plane", state.document, state.figure)?.parts);
+  const shaded = useBench((state) => figureAt("plane", state.document, state.figure)?.shaded);
   const put = (squares: [number, number][], names: string[]) => {
     const state = store.getState();
     const none = squares.length === 0 && names.length === 0;
-    state.commit(changeFigure(state.document, figure, (f) => ({ ...f, shaded: none ? undefined : { squares, parts: names } })));
+    state.commit(changeFigure("plane", state.document, figure, (f) => ({ ...f, shaded: none ? undefined : { squares, parts: names } })));
   };
   if (!counted) return <p className="p-4 text-soft">Counting …</p>;
   if (counted.tooMany) return <p className="p-4">This figure covers more unit squares than a person would count. Choose a larger unit, or split it instead.</p>;

@@ -1,7 +1,7 @@
 import { ToggleGroup } from "radix-ui";
 import { memo, useCallback } from "react";
 import type { Complaint, Counted, Segment, Tally, Way } from "../api/types";
-import { useBench, useBenchStore, type MeasureName } from "../bench/store";
+import { useBench, useBenchStore, type MeasureName } from "../document/store";
 import { Maths } from "../ui/Maths";
 import type { Bounds } from "../board/view";
 import { Button } from "../ui/Button";

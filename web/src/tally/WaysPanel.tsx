@@ -1,12 +1,12 @@
 import type { Entry, Segment, Split, Tally, Way } from "../api/types";
-import { changeFigure } from "../bench/editing";
-import { useBench, useBenchStore } from "../bench/store";
+import { useBench, useBenchStore } from "../document/store";
 import { Picture } from "../board/Picture";
 import { pathOf } from "../board/path";
 import { TINTS } from "../board/tints";
 import type { Bounds } from "../board/view";
 import { Button } from "../ui/Button";
 import { Maths } from "../ui/Maths";
+import { changeFigure, figureAt } from "../document/figures";
 
 interface Props {
   ways: Way[];
@@ -20,10 +20,10 @@ export function WaysPanel({ ways, shown, bounds, outline }: Props) {
   const store = useBenchStore();
   const figure = useBench((state) => state.figure);
   const beside = useBench((state) => state.ways?.beside ?? null);
-  const cuts = useBench((state) => state.document.figures[state.figure]?.cuts?.length ?? 0);
+  const cuts = useBench((state) => figureAt("plane", state.document, state.figure)?.cuts?.length ?? 0);
   const choose = (name: string) => {
     const state = store.getState();
-    state.commit(changeFigure(state.document, figure, (f) => ({ ...f, way: name })));
+    state.commit(changeFigure("plane", state.document, figure, (f) => ({ ...f, way: name })));
     state.set({ ways: { beside: state.ways?.beside === name ? null : (state.ways?.beside ?? null) } });
   };
   const first = ways.find((way) => way.name === shown);
@@ -39,7 +39,7 @@ export function WaysPanel({ ways, shown, bounds, outline }: Props) {
             className="ml-auto text-xs"
             onClick={() => {
               const state = store.getState();
-              state.commit(changeFigure(state.document, figure, (f) => ({ ...f, cuts: undefined, way: f.way === "own" ? undefined : f.way })));
+              state.commit(changeFigure("plane", state.document, figure, (f) => ({ ...f, cuts: undefined, way: f.way === "own" ? undefined : f.way })));
             }}
           >
             Remove my {cuts === 1 ? "cut line" : `${cuts} cut lines`}

@@ -21,7 +21,22 @@ function load(): Promise<Render> {
 }
 
 /** A formula by itself, its fractions in full size. */
-export const large = (maths: Mathematics, before = ""): Mathematics => ({ tex: `\\displaystyle ${before}${maths.tex}`, text: before + maths.text });
+export const large = (maths: Mathematics, before = ""): Mathematics => after(`\\displaystyle ${before}`, before, maths);
+
+/** A formula behind something; its marks move along. */
+function after(tex: string, text: string, { marks = [], ...maths }: Mathematics): Mathematics {
+  const by = tex.length;
+  return { tex: tex + maths.tex, text: text + maths.text, marks: marks.map((mark) => ({ ...mark, start: mark.start + by, end: mark.end + by })) };
+}
+
+/** The TeX with every marked piece in a box of its own, so that it can be chosen. */
+function marked({ tex, marks = [] }: Mathematics): string {
+  const found = [...marks].sort((a, b) => b.start - a.start);
+  return found.reduce(
+    (now, { start, end, part, given }) => `${now.slice(0, start)}\\htmlData{part=${part}, given=${given}}{${now.slice(start, end)}}${now.slice(end)}`,
+    tex,
+  );
+}
 
 interface Props {
   maths: Mathematics;
@@ -34,6 +49,7 @@ interface Props {
 export const Maths = memo(function Maths({ maths, className = "", onGiven }: Props) {
   const place = useRef<HTMLSpanElement>(null);
   const [ready, setReady] = useState(renderer !== null);
+  const tex = onGiven ? marked(maths) : maths.tex;
 
   useEffect(() => {
     if (!ready) void load().then(() => setReady(true));
@@ -43,7 +59,7 @@ export const Maths = memo(function Maths({ maths, className = "", onGiven }: Pro
     const element = place.current;
     if (!element || !renderer) return;
     const focused = element.contains(document.activeElement) ? (document.activeElement as HTMLElement).dataset.given : undefined;
-    renderer(maths.tex, element);
+    renderer(tex, element);
     // What can be changed can be reached, so it must not be hidden from those who hear the page.
     if (onGiven) element.querySelector(".katex-html")?.removeAttribute("aria-hidden");
     for (const marked of element.querySelectorAll<HTMLElement>("[data-given]")) {
@@ -53,7 +69,7 @@ export const Maths = memo(function Maths({ maths, className = "", onGiven }: Pro
       marked.setAttribute("aria-label", `change the ${marked.dataset.given} of ${marked.dataset.part}`);
       if (marked.dataset.given === focused) marked.focus();
     }
-  }, [maths.tex, ready, onGiven]);
+  }, [tex, ready, onGiven]);
 
   const choose = (target: EventTarget) => {
     const marked = (target as HTMLElement).closest<HTMLElement>("[data-given]");

@@ -1,0 +1,58 @@
+"""Curves as pieces of path for a picture, and room for labels: plain numbers, lengths times a scale."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from math import atan2, degrees
+
+from mensuration.pictures import Segment, Spot
+from mensuration.plane.edges import Box, Edge
+from mensuration.telling import Teller
+
+LABEL_GRID = 5
+
+
+def scale_of(teller: Teller) -> float:
+    """How many of the picture's units a base unit is."""
+    return 1 / float(teller.unit.size(teller.pi))
+
+
+def scaled(spot: Spot, scale: float) -> Spot:
+    return spot[0] * scale, spot[1] * scale
+
+
+def edge_segment(edge: Edge, scale: float) -> Segment:
+    """A whole edge as a piece of path."""
+    start, end = scaled(edge.a, scale), scaled(edge.b, scale)
+    if edge.straight:
+        return Segment("line", start, end)
+    return curve(edge, start, end, degrees(edge.angles[1]), scale)
+
+
+def curve(edge: Edge, start: Spot, end: Spot, sweep: float, scale: float) -> Segment:
+    """A piece of an arc or an ellipse between two points; ``sweep`` in degrees."""
+    centre, radius = scaled(edge.c, scale), edge.r * scale
+    if edge.minor is None or edge.heading is None:
+        return Segment("arc", start, end, centre, radius, sweep)
+    lean = degrees(atan2(float(edge.heading[1]), float(edge.heading[0])))
+    return Segment("arc", start, end, centre, radius, sweep, float(edge.minor) * scale, lean)
+
+
+def roomy_spot(
+    box: Box, contains: Callable[[Spot], bool], border: Sequence[Spot], covered: Callable[[Spot], bool]
+) -> Spot:
+    """A spot inside, far from the border; one that is covered only if there is nothing better."""
+    left, bottom, right, top = box
+    best, room = ((left + right) / 2, (bottom + top) / 2), -1.0
+    for i in range(1, LABEL_GRID):
+        for j in range(1, LABEL_GRID):
+            spot = (left + (right - left) * i / LABEL_GRID, bottom + (top - bottom) * j / LABEL_GRID)
+            if not contains(spot):
+                continue
+            u, v = spot
+            here = min([(u - x) * (u - x) + (v - y) * (v - y) for x, y in border])
+            if covered(spot):
+                here /= 1000
+            if here > room * 1.02:
+                best, room = spot, here
+    return best

@@ -1,0 +1,36 @@
+"""A way of splitting as the board shows it: its pieces and the lines along which they are cut."""
+
+from __future__ import annotations
+
+from mensuration.drawing.paths import edge_segment, roomy_spot, scale_of, scaled
+from mensuration.pictures import DrawnPiece, Split, Spot
+from mensuration.plane.regions import Region
+from mensuration.tally.entry import Sign
+from mensuration.telling import Teller
+from mensuration.telling.tallies import MARKS
+from mensuration.ways import Way
+
+
+def draw_split(way: Way, teller: Teller) -> Split:
+    """The pieces of a way, numbered like the entries of its tally."""
+    scale = scale_of(teller)
+    pieces = tuple(
+        DrawnPiece(
+            f"piece.{number}",
+            str(number),
+            MARKS[Sign(piece.sign)],
+            tuple(edge_segment(edge, scale) for edge in piece.region.edges),
+            scaled(_label(piece.region), scale),
+        )
+        for number, piece in enumerate(way.pieces, 1)
+    )
+    ends = (
+        (scaled((float(a[0]), float(a[1])), scale), scaled((float(b[0]), float(b[1])), scale))
+        for a, b in way.cuts
+    )
+    return Split(way.title, tuple(ends), pieces)
+
+
+def _label(region: Region) -> Spot:
+    border = [spot for edge in region.edges for spot in edge.samples]
+    return roomy_spot(region.box, region.contains, border, lambda spot: False)

@@ -1,0 +1,142 @@
+"""Another name for a figure, a part or a line, carried to wherever it is named."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+
+from mensuration.editing.refusing import Refused
+from mensuration.expressions import Path, name_fault, path_spans
+from mensuration.problem import Problem
+from mensuration.problem.complaints import Complaints
+from mensuration.problem.kinds import kind_of
+from mensuration.problem.names import Names, Node, read_names
+
+Rename = Callable[[Node], Node]
+
+
+def rename_figure(problem: Problem, figure: str, name: str) -> Problem:
+    """The problem with another name of a figure, in every text that names it. Refused where the name can't be used."""
+    taken = {f.name for f in problem.figures if f.name != figure} | {line.name for line in problem.lines}
+    _check(name, taken)
+
+    def renamed(node: Node) -> Node:
+        return node._replace(name=name) if node.kind != "line" and node.name == figure else node
+
+    changed = _in_all_texts(problem, renamed)
+    index = _index_of(figure, [f.name for f in problem.figures], "figure")
+    figures = list(changed.figures)
+    figures[index] = figures[index].model_copy(update={"name": name})
+    return _same_meaning(problem, changed.model_copy(update={"figures": figures}), renamed)
+
+
+def rename_part(problem: Problem, figure: str, part: str, name: str) -> Problem:
+    """The problem with another name of a member of a figure, in every text that names it and where others stand on it."""
+    index = _index_of(figure, [f.name for f in problem.figures], "figure")
+    owner = problem.figures[index]
+    kind = kind_of(owner)
+    members = kind.members(owner)
+    _index_of(part, members, "part")
+    _check(name, {member for member in members if member != part})
+
+    def renamed(node: Node) -> Node:
+        return Node("member", figure, name) if node == Node("member", figure, part) else node
+
+    changed = _in_all_texts(problem, renamed)
+    figures = list(changed.figures)
+    figures[index] = kind.with_member_renamed(figures[index], part, name)
+    return _same_meaning(problem, changed.model_copy(update={"figures": figures}), renamed)
+
+
+def rename_line(problem: Problem, line: str, name: str) -> Problem:
+    """The problem with another name of a line of working, in every text that names it."""
+    index = _index_of(line, [entry.name for entry in problem.lines], "line")
+    taken = {entry.name for entry in problem.lines if entry.name != line} | {f.name for f in problem.figures}
+    _check(name, taken)
+
+    def renamed(node: Node) -> Node:
+        return Node("line", name) if node == Node("line", line) else node
+
+    changed = _in_all_texts(problem, renamed)
+    lines = list(changed.lines)
+    lines[index] = lines[index].model_copy(update={"name": name})
+    return _same_meaning(problem, changed.model_copy(update={"lines": lines}), renamed)
+
+
+def _check(name: str, taken: set[str]) -> None:
+    fault = name_fault(name, taken)
+    if fault is not None:
+        raise Refused(fault)
+
+
+def _index_of(name: str, names: list[str], what: str) -> int:
+    if name not in names:
+        raise Refused(f"there is no {what} named “{name}” any more")
+    return names.index(name)
+
+
+def _in_all_texts(problem: Problem, renamed: Rename) -> Problem:
+    """Every text with the names in it as they are after renaming."""
+    names = _names(problem)
+
+    def within(figure: str | None) -> Callable[[str], str]:
+        return lambda text: _in_text(text, names, figure, renamed)
+
+    outside = within(None)
+    return problem.model_copy(
+        update={
+            "figures": [kind_of(f).with_texts(f, within(f.name)) for f in problem.figures],
+            "lines": [
+                line.model_copy(update={"expression": outside(line.expression)}) for line in problem.lines
+            ],
+            "asks": [ask.model_copy(update={"expression": outside(ask.expression)}) for ask in problem.asks],
+        }
+    )
+
+
+def _names(problem: Problem) -> Names:
+    return read_names(problem, Complaints())
+
+
+def _in_text(text: str, names: Names, figure: str | None, renamed: Rename) -> str:
+    for start, end, path in reversed(list(path_spans(text))):
+        target = _meant(names, path, figure)
+        if target is None or renamed(target[0]) == target[0]:
+            continue
+        text = text[:start] + _path_to(path, target, renamed(target[0])).text + text[end:]
+    return text
+
+
+def _meant(names: Names, path: Path, figure: str | None) -> tuple[Node, tuple[str, ...]] | None:
+    """What names in a text stand for. A figure's or member's name alone is no quantity, so it is another word there."""
+    target = names.node_of(path, figure)
+    return None if target is None or (target[0].kind != "line" and not target[1]) else target
+
+
+def _path_to(path: Path, target: tuple[Node, tuple[str, ...]], node: Node) -> Path:
+    """The path to a node under its new name; a member that was named alone stays alone."""
+    _, rest = target
+    alone = node.kind == "member" and len(path.names) == len(rest) + 1
+    lead = (node.member,) if alone else (node.name, node.member) if node.member else (node.name,)
+    return Path((*lead, *rest))
+
+
+def _same_meaning(before: Problem, after: Problem, renamed: Rename) -> Problem:
+    """The renamed problem, if every text means what it did. Refused where a name now hides another."""
+    then, now = _names(before), _names(after)
+    for (owner, text), (new_owner, new_text) in zip(_texts(before), _texts(after), strict=True):
+        meant = (_meant(then, path, owner) for _, _, path in path_spans(text))
+        means = (_meant(now, path, new_owner) for _, _, path in path_spans(new_text))
+        if any(old and new != (renamed(old[0]), old[1]) for old, new in zip(meant, means, strict=True)):
+            raise Refused(f"under this name “{new_text}” would mean something else; choose another")
+    return after
+
+
+def _texts(problem: Problem) -> Iterator[tuple[str | None, str]]:
+    """Every text in which names can stand, with the figure inside of which it is read."""
+    for figure in problem.figures:
+        for _, text in kind_of(figure).texts(figure):
+            yield figure.name, text
+    for line in problem.lines:
+        yield None, line.expression
+    for ask in problem.asks:
+        yield None, ask.expression

@@ -1,0 +1,292 @@
+"""Every function that can be typed: one row each, with all that is done with it.
+
+A row says how a function is worked out with units and exactly, in floats, in arrays of floats and in slopes, and how it
+is written. Angles are in turns throughout. A function is added here and nowhere else.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+from functools import lru_cache, reduce
+from typing import Any
+
+import numpy as np
+from flint import acb, arb
+from numpy.typing import NDArray
+
+from mensuration.expressions.errors import ExpressionError
+from mensuration.expressions.quantity import Quantity
+from mensuration.expressions.slope import Slope
+from mensuration.numbers import PI, UNIT, Exact, NotClosed, Real, angles
+from mensuration.units import ANGLE, NUMBER
+
+Array = NDArray[np.float64]
+TURN = 2 * math.pi
+HALVINGS = 12  # of the difference between the means, each to its square
+
+
+@dataclass(frozen=True)
+class Function:
+    """One function. ``worked`` is told quantities and answers with one, or raises ExpressionError."""
+
+    name: str
+    tex: str
+    worked: Callable[[Sequence[Quantity]], Quantity]
+    floats: Callable[..., Any]
+    arrays: Callable[..., Any]
+    slopes: Callable[..., Slope] | None = None
+
+
+# With units
+
+
+def root(of: Quantity) -> Quantity:
+    """The square root of a quantity. ExpressionError where its unit or its sign has none."""
+    if any(power % 2 for power in of.kind):
+        raise ExpressionError("root", f"a square root of {of.kind.says()} has no unit")
+    if of.value.sign() < 0:
+        raise ExpressionError("root", "a square root of a negative number is not real")
+    return Quantity(of.value.sqrt(), type(of.kind)(*(power // 2 for power in of.kind)))
+
+
+def _cube_root(of: Quantity) -> Quantity:
+    if any(power % 3 for power in of.kind):
+        raise ExpressionError("root", f"a cube root of {of.kind.says()} has no unit")
+    return Quantity(of.value.cbrt(), type(of.kind)(*(power // 3 for power in of.kind)))
+
+
+def _absolute(of: Quantity) -> Quantity:
+    return Quantity(abs(of.value), of.kind)
+
+
+def _extreme(least: bool) -> Callable[[Sequence[Quantity]], Quantity]:
+    def found(arguments: Sequence[Quantity]) -> Quantity:
+        best = arguments[0]
+        for other in arguments[1:]:
+            smaller = other.plus(best, -1).value.sign() < 0
+            best = other if smaller == least else best
+        return best
+
+    return found
+
+
+def _of_one(name: str, worked: Callable[[Quantity], Quantity]) -> Callable[[Sequence[Quantity]], Quantity]:
+    def checked(arguments: Sequence[Quantity]) -> Quantity:
+        if len(arguments) != 1:
+            raise ExpressionError("arguments", f"{name} takes one value in its brackets")
+        return worked(arguments[0])
+
+    return checked
+
+
+def _of_an_angle(name: str) -> Callable[[Quantity], Quantity]:
+    def worked(of: Quantity) -> Quantity:
+        if of.kind != ANGLE:
+            says = f"{name} needs an angle: write deg (°), rad or turn behind it"
+            raise ExpressionError("angle-unit", says)
+        return Quantity(trigonometric(name, of.value))
+
+    return worked
+
+
+def trigonometric(function: str, turns: Real) -> Real:
+    """sin, cos or tan of an angle given in turns; exact where :mod:`mensuration.numbers.angles` knows it."""
+    if turns.exact is not None:
+        try:
+            return Real(_exactly(function, turns.exact))
+        except NotClosed:
+            pass
+    if function == "tan":
+        below = trigonometric("cos", turns)
+        if below.sign() == 0:
+            raise ExpressionError("tan", "tan has no value at this angle")
+        return trigonometric("sin", turns) / below
+    if function == "cos":
+        return turns.through(lambda ball: (2 * ball).cos_pi())
+    return turns.through(lambda ball: (2 * ball).sin_pi())
+
+
+_WHOLE_TURN = Exact.pi() * Exact.of(2)
+
+
+@lru_cache(maxsize=4096)
+def _exactly(function: str, turns: Exact) -> Exact:
+    rational = turns.rational
+    if function == "tan" and rational is not None:
+        degrees = rational * 360 % 180
+        if degrees in angles.TANGENTS:
+            return angles.TANGENTS[degrees]
+    cosine, sine = angles.cosine_and_sine(turns * _WHOLE_TURN)
+    if function == "tan":
+        if not cosine:
+            raise ExpressionError("tan", "tan has no value at this angle")
+        return sine / cosine
+    return cosine if function == "cos" else sine
+
+
+def _inverse(
+    name: str, exactly: Callable[[Exact], Exact], roughly: Callable[[arb], arb]
+) -> Callable[[Quantity], Quantity]:
+    """asin, acos or atan, in turns."""
+
+    def worked(of: Quantity) -> Quantity:
+        if of.kind != NUMBER:
+            raise ExpressionError("ratio", f"{name} needs a plain ratio, not {of.kind.says()}")
+        value = of.value
+        if name != "atan" and (abs(value) - UNIT).sign() > 0:
+            raise ExpressionError("ratio", f"{name} needs a ratio from -1 to 1")
+        if value.exact is not None:
+            try:
+                return Quantity(Real(exactly(value.exact) / _WHOLE_TURN), ANGLE)
+            except NotClosed:
+                pass
+
+        def turns(ball: arb) -> arb:
+            clipped = ball if name == "atan" else ball.intersection(arb(0, 1))
+            return roughly(clipped) / (2 * arb.pi())
+
+        return Quantity(value.through(turns), ANGLE)
+
+    return worked
+
+
+# Once round an ellipse: 4a E(1 - b²/a²) with a ≥ b, by the complete elliptic integral of the second kind
+
+
+def _ellipse_quantity(arguments: Sequence[Quantity]) -> Quantity:
+    if len(arguments) != 2 or arguments[0].kind != arguments[1].kind:
+        raise ExpressionError("arguments", "ellipse_perimeter takes two half axes: ellipse_perimeter(a, b)")
+    small, large = sorted((q.value for q in arguments), key=float)
+    kind = arguments[0].kind
+    if small.sign() <= 0:
+        raise ExpressionError("arguments", "the half axes of an ellipse must be more than 0")
+    if small.same_as(large):
+        return Quantity(Real.of(2) * PI * large, kind)
+
+    def recipe() -> arb:
+        a, b = large.ball(), small.ball()
+        return 4 * a * acb(1 - b * b / (a * a)).elliptic_e().real
+
+    return Quantity(Real(None, recipe, small, large), kind)
+
+
+def ellipse_perimeter(a: float, b: float) -> float:
+    """Once round an ellipse, by the arithmetic-geometric mean (Gauss): 2π (a² - Σ 2^(n-1) c²) over the mean."""
+    one, two, power = max(a, b), min(a, b), 1.0
+    total = one * one - (one * one - two * two) / 2
+    while abs(one - two) > 1e-15 * one:
+        total -= power * ((one - two) / 2) ** 2
+        one, two, power = (one + two) / 2, math.sqrt(one * two), power * 2
+    return TURN * total / one
+
+
+def _ellipse_perimeters(a: Array, b: Array) -> Array:
+    one, two, power = np.maximum(a, b), np.minimum(a, b), 1.0
+    total: Array = one * one - (one * one - two * two) / 2
+    for _ in range(HALVINGS):
+        total = total - power * ((one - two) / 2) ** 2
+        one, two, power = (one + two) / 2, np.sqrt(one * two), power * 2
+    perimeters: Array = TURN * total / one
+    return perimeters
+
+
+def _ellipse_slope(a: Slope, b: Slope) -> Slope:
+    """With m = 1 - b²/a², where E' = -π/8 F(½, 3/2; 2; m), the hypergeometric function."""
+    one = Slope(arb(1), arb(0))
+    m = one - b * b / (a * a)
+    integral = acb(m.value).elliptic_e().real
+    steep = -arb.pi() / 8 * m.value.hypgeom_2f1(arb("0.5"), arb("1.5"), arb(2))
+    return Slope(arb(4), arb(0)) * a * Slope(integral, steep * m.slope)
+
+
+# Slopes
+
+
+def _turn() -> arb:
+    return 2 * arb.pi()
+
+
+def _sqrt_slope(of: Slope) -> Slope:
+    value = of.value.sqrt()
+    return Slope(value, of.slope / (2 * value))
+
+
+def _cbrt_slope(of: Slope) -> Slope:
+    value = of.value.root(3)
+    return Slope(value, of.slope / (3 * value * value))
+
+
+def _sin_slope(turns: Slope) -> Slope:
+    sine, cosine = (2 * turns.value).sin_cos_pi()
+    return Slope(sine, cosine * _turn() * turns.slope)
+
+
+def _cos_slope(turns: Slope) -> Slope:
+    sine, cosine = (2 * turns.value).sin_cos_pi()
+    return Slope(cosine, -sine * _turn() * turns.slope)
+
+
+def _asin_slope(of: Slope) -> Slope:
+    return Slope(of.value.asin() / _turn(), of.slope / ((1 - of.value * of.value).sqrt() * _turn()))
+
+
+def _acos_slope(of: Slope) -> Slope:
+    return Slope(of.value.acos() / _turn(), -of.slope / ((1 - of.value * of.value).sqrt() * _turn()))
+
+
+def _atan_slope(of: Slope) -> Slope:
+    return Slope(of.value.atan() / _turn(), of.slope / ((1 + of.value * of.value) * _turn()))
+
+
+def _of_turns(function: Callable[[Any], Any]) -> Callable[[Any], Any]:
+    return lambda turns: function(TURN * turns)
+
+
+def _to_turns(function: Callable[[Any], Any]) -> Callable[[Any], Any]:
+    return lambda ratio: function(ratio) / TURN
+
+
+def _circular(name: str, floats: Any, arrays: Any, slopes: Callable[..., Slope]) -> Function:
+    return Function(
+        name, rf"\{name}", _of_one(name, _of_an_angle(name)), _of_turns(floats), _of_turns(arrays), slopes
+    )
+
+
+def _arc(
+    name: str,
+    exactly: Callable[[Exact], Exact],
+    roughly: Callable[[arb], arb],
+    floats: Any,
+    arrays: Any,
+    slopes: Callable[..., Slope],
+) -> Function:
+    worked = _of_one(name, _inverse(name, exactly, roughly))
+    return Function(name, rf"\arc{name[1:]}", worked, _to_turns(floats), _to_turns(arrays), slopes)
+
+
+FUNCTIONS: dict[str, Function] = {
+    function.name: function
+    for function in (
+        Function("sqrt", r"\sqrt", _of_one("sqrt", root), math.sqrt, np.sqrt, _sqrt_slope),
+        Function("cbrt", r"\sqrt[3]", _of_one("cbrt", _cube_root), math.cbrt, np.cbrt, _cbrt_slope),
+        _circular("sin", math.sin, np.sin, _sin_slope),
+        _circular("cos", math.cos, np.cos, _cos_slope),
+        _circular("tan", math.tan, np.tan, lambda turns: _sin_slope(turns) / _cos_slope(turns)),
+        _arc("asin", angles.arc_sine, arb.asin, math.asin, np.arcsin, _asin_slope),
+        _arc("acos", angles.arc_cosine, arb.acos, math.acos, np.arccos, _acos_slope),
+        _arc("atan", angles.arc_tangent, arb.atan, math.atan, np.arctan, _atan_slope),
+        Function("abs", r"\operatorname{abs}", _of_one("abs", _absolute), abs, np.abs, abs),
+        Function("min", r"\min", _extreme(least=True), min, lambda *of: reduce(np.minimum, of)),
+        Function("max", r"\max", _extreme(least=False), max, lambda *of: reduce(np.maximum, of)),
+        Function(
+            "ellipse_perimeter",
+            r"P_{\text{ellipse}}",
+            _ellipse_quantity,
+            ellipse_perimeter,
+            _ellipse_perimeters,
+            _ellipse_slope,
+        ),
+    )
+}

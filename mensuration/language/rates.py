@@ -1,0 +1,239 @@
+"""Rates given to an answer: ``12 % waste``, ``1 L covers 8 m²``, ``tins of 2.5 L``, ``€4.20 per m``.
+
+They are taken in the order in which things are bought: first what is wasted, then how much of a thing is
+needed, then whole packs of it, then what that costs. Money is rounded once, half up, to two places.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass, field
+from functools import lru_cache
+from importlib.resources import files
+from math import ceil
+
+from lark import Lark, Token
+from lark.exceptions import UnexpectedInput
+
+from mensuration.expressions import ExpressionError, Quantity, Scope, evaluate, parse
+from mensuration.frozen import Frozen
+from mensuration.numbers import Real
+from mensuration.numbers.rounding import Rounding, round_by
+from mensuration.telling import Teller
+from mensuration.units import NUMBER, Unit
+
+EXAMPLES = "€4.20 per m, 1 L covers 8 m², 8 tiles per m², 12 % waste, tins of 2.5 L, €19 per tin, whole tiles"
+MAX_RATES = 10
+_PARSER = Lark(files("mensuration.language").joinpath("rates.lark").read_text("utf-8"), parser="lalr")
+RANKS = {"waste": 0, "covers": 1, "needs": 1, "packs": 2, "wholes": 2, "cost": 3}  # the order of buying
+
+
+@dataclass(frozen=True)
+class RateLine(Frozen):
+    """One rate as it was typed, what it comes to, or what is wrong with it."""
+
+    typed: str
+    text: str = ""
+    value: str = ""
+    says: str | None = None
+
+
+class RateFault(ValueError):
+    """A rate that can't be read or can't be used; the sentence says why."""
+
+
+@dataclass(frozen=True)
+class _Rate:
+    """A rate as it was read: which kind, and its words by the kind of each."""
+
+    kind: str
+    words: Mapping[str, Sequence[str]]
+
+    def word(self, kind: str, number: int = 0) -> str:
+        found = self.words.get(kind, ())
+        return found[number] if len(found) > number else ""
+
+
+@dataclass
+class _Account:
+    """What is needed so far: a measure, then a number of things, then whole packs, then money."""
+
+    measure: Quantity
+    unit: Unit
+    teller: Teller
+    counts: dict[str, tuple[Real, str]] = field(default_factory=dict)
+    packs: dict[str, tuple[int, str]] = field(default_factory=dict)
+
+
+def worked_rates(rates: Sequence[str], measure: Quantity, unit: Unit, teller: Teller) -> tuple[RateLine, ...]:
+    """One told line for each rate, in the order they were given: its text and value, or what is wrong with it."""
+    told: list[RateLine | None] = [None] * len(rates)
+    account = _Account(measure, unit, teller)
+    order: list[tuple[int, int, _Rate]] = []
+    for index, text in enumerate(rates):
+        try:
+            rate = _read(text.strip())
+        except RateFault as fault:
+            told[index] = RateLine(text, says=str(fault))
+            continue
+        order.append((RANKS[rate.kind], index, rate))
+    for _, index, rate in sorted(order, key=lambda item: item[:2]):
+        try:
+            line, value = _WORKINGS[rate.kind](account, rate)
+            told[index] = RateLine(rates[index], line, value)
+        except RateFault as fault:
+            told[index] = RateLine(rates[index], says=str(fault))
+    return tuple(line for line in told if line is not None)
+
+
+@lru_cache(maxsize=1000)
+def _read(text: str) -> _Rate:
+    try:
+        tree = _PARSER.parse(text)
+    except UnexpectedInput:
+        raise RateFault(f"this is no rate; write one like these: {EXAMPLES}") from None
+    words: dict[str, list[str]] = {}
+    for token in tree.scan_values(lambda item: isinstance(item, Token)):
+        words.setdefault(token.type, []).append(str(token))
+    return _Rate(str(tree.data), words)
+
+
+def _plain(text: str) -> Real:
+    return evaluate(parse(text.replace(",", ".")), Scope()).value
+
+
+def _show(account: _Account, quantity: Quantity) -> str:
+    return account.teller.tell(quantity, account.unit).text
+
+
+def _waste(account: _Account, rate: _Rate) -> tuple[str, str]:
+    percent = _plain(rate.word("NUMBER"))
+    before = _show(account, account.measure)
+    factor = Real.of(1) + percent / Real.of(100)
+    account.measure = Quantity(account.measure.value * factor, account.measure.kind)
+    return f"{before} and {rate.word('NUMBER')} % more", _show(account, account.measure)
+
+
+def _measured(account: _Account, text: str) -> Quantity:
+    """How much of the measure a rate speaks of: ``m``, ``8 m²``, ``100 m^2``."""
+    try:
+        quantity = evaluate(parse(text.strip()), Scope(pi=account.teller.pi))
+    except ExpressionError as error:
+        raise RateFault(error.says) from None
+    if quantity.kind == NUMBER or quantity.kind != account.measure.kind:
+        raise RateFault(
+            f"the answer is {account.measure.kind.says()}, “{text.strip()}” is {quantity.kind.says()}"
+        )
+    if quantity.value.sign() <= 0:
+        raise RateFault("this must be more than 0")
+    return quantity
+
+
+def _covers(account: _Account, rate: _Rate) -> tuple[str, str]:
+    share = _measured(account, rate.word("REST"))
+    return _needed(account, _plain(rate.word("NUMBER") or "1") / share.value, rate.word("WORD"))
+
+
+def _needs(account: _Account, rate: _Rate) -> tuple[str, str]:
+    share = _measured(account, rate.word("REST"))
+    return _needed(account, _plain(rate.word("NUMBER")) / share.value, rate.word("WORD"))
+
+
+def _needed(account: _Account, each: Real, thing: str) -> tuple[str, str]:
+    count = account.measure.value * each
+    account.counts[_key(thing)] = (count, thing)
+    return f"for {_show(account, account.measure)}", f"{_number(count)} {thing}"
+
+
+def _number(value: Real) -> str:
+    rounded = round_by(value, Rounding(places=2)).text
+    return rounded.rstrip("0").rstrip(".") if "." in rounded else rounded
+
+
+def _packs(account: _Account, rate: _Rate) -> tuple[str, str]:
+    pack, unit = rate.word("WORD"), rate.word("WORD", 1)
+    size = _plain(rate.word("NUMBER"))
+    if size.sign() <= 0:
+        raise RateFault("a pack must hold more than 0")
+    counted = list(account.counts.values())[-1:] if not unit else [account.counts.get(_key(unit))]
+    if counted and counted[0] is not None:
+        needed = counted[0][0] / size
+    else:
+        share = _measured(account, f"{rate.word('NUMBER')} {unit}")
+        needed = account.measure.value / share.value
+    packs = whole(needed)
+    account.packs[_key(pack)] = (packs, pack)
+    return f"{_number(needed)} {pack}, whole ones", _some(packs, pack)
+
+
+def _some(count: int, things: str) -> str:
+    return f"{count} {_singular(things) if count == 1 else things}"
+
+
+def _wholes(account: _Account, rate: _Rate) -> tuple[str, str]:
+    thing = rate.word("WORD")
+    counted = account.counts.get(_key(thing))
+    if counted is None:
+        raise RateFault(f"say first how many {thing} are needed, such as 8 {thing} per m²")
+    count = whole(counted[0])
+    account.counts[_key(thing)] = (Real.of(count), counted[1])
+    return f"{_number(counted[0])} {counted[1]}, whole ones", _some(count, counted[1])
+
+
+def _cost(account: _Account, rate: _Rate) -> tuple[str, str]:
+    typed, of = rate.word("PRICE") or rate.word("NUMBER"), rate.word("REST").strip()
+    price = _plain(typed)
+    if _key(of) in account.packs:
+        packs, pack = account.packs[_key(of)]
+        amount, shown = Real.of(packs), _some(packs, pack)
+    elif _key(of) in account.counts:
+        amount, thing = account.counts[_key(of)]
+        shown = f"{_number(amount)} {thing}"
+    elif of.isalpha() and not _is_measure(of):
+        raise RateFault(f"say first how many are needed, such as {_singular(of)}s of 2.5 m")
+    else:
+        share = _measured(account, of)
+        amount, shown = account.measure.value / share.value, _show(account, account.measure)
+    cost = round_by(price * amount, Rounding(places=2)).text
+    mark = rate.word("CURRENCY")
+    # € 12 where it was written behind its number, or is a word
+    money = f"{mark}{cost}" if len(mark) == 1 and rate.word("PRICE") else f"{mark} {cost}"
+    return f"{shown} × {typed} {mark} per {of}", money
+
+
+_WORKINGS: dict[str, Callable[[_Account, _Rate], tuple[str, str]]] = {
+    "waste": _waste,
+    "covers": _covers,
+    "needs": _needs,
+    "packs": _packs,
+    "wholes": _wholes,
+    "cost": _cost,
+}
+
+
+def _is_measure(text: str) -> bool:
+    try:
+        return evaluate(parse(text), Scope()).kind != NUMBER
+    except ExpressionError:
+        return False
+
+
+def _singular(word: str) -> str:
+    return word[:-2] if word.lower().endswith(("xes", "ches")) else word.removesuffix("s")
+
+
+def _key(word: str) -> str:
+    return _singular(word.lower())
+
+
+def whole(value: Real) -> int:
+    """The least whole number that is not less: proven next to whole numbers."""
+    near = round(float(value))
+    difference = (value - Real.of(near)).sign() if abs(float(value) - near) < 1e-6 else 1
+    return (
+        near
+        if difference == 0
+        else ceil(float(value))
+        if abs(float(value) - near) >= 1e-6
+        else near + (difference > 0)
+    )

@@ -1,0 +1,104 @@
+"""The problem document: what is known and what is asked. The names are a contract (docs/).
+
+Reading a document checks only its shape; mistakes in what it says (a radius of 0, an unknown name)
+are complaints of :func:`mensuration.problem.evaluate`, so that a problem with mistakes still opens.
+"""
+
+from __future__ import annotations
+
+import json
+from typing import Annotated, Any, Literal
+
+from pydantic import Field, ValidationError
+
+from mensuration.language.rates import MAX_RATES
+from mensuration.problem.kinds import Figure, PlaneDocument
+from mensuration.problem.models import MAX_PARTS, Model, Name, RoundingRule, Settings, Typed
+
+MAX_BYTES = 1_000_000
+MAX_FIGURES = 50
+MAX_LINES = 200
+MAX_ASKS = 100
+FORMAT = "tilt-grid/problem"
+
+
+class UnreadableDocument(ValueError):
+    """A file that is no problem document; the sentence says where it stops being one."""
+
+
+class Line(Model):
+    """A named expression of the working."""
+
+    name: Name
+    expression: Typed
+
+
+class Ask(Model):
+    """One thing that the problem wants to know."""
+
+    label: Annotated[str, Field(max_length=200)]
+    expression: Typed
+    unit: Annotated[str | None, Field(max_length=40)] = None
+    rounding: RoundingRule | Literal["none"] | None = None
+    rates: Annotated[
+        list[Annotated[str, Field(max_length=100)]] | None,
+        Field(max_length=MAX_RATES, description="What it costs or takes: €4.20 per m, 12 % waste"),
+    ] = None
+
+
+class Problem(Model):
+    """A problem document."""
+
+    format: Literal["tilt-grid/problem"] = "tilt-grid/problem"
+    version: Literal[1] = 1
+    title: Annotated[str, Field(max_length=200)] = ""
+    statement: Annotated[str, Field(max_length=20_000)] = ""
+    settings: Settings = Settings()
+    figures: Annotated[list[Figure], Field(max_length=MAX_FIGURES)] = []
+    lines: Annotated[list[Line], Field(max_length=MAX_LINES)] = []
+    asks: Annotated[list[Ask], Field(max_length=MAX_ASKS)] = []
+
+
+def read(document: dict[str, Any]) -> Problem:
+    """A checked problem from its JSON object. UnreadableDocument where it is none."""
+    try:
+        problem = Problem.model_validate(document)
+    except ValidationError as error:
+        raise UnreadableDocument(_first_fault(error)) from None
+    parts = sum(len(figure.parts) for figure in problem.figures if isinstance(figure, PlaneDocument))
+    if parts > MAX_PARTS:
+        raise UnreadableDocument(f"the problem has {parts} parts; at most {MAX_PARTS} are allowed")
+    return problem
+
+
+def read_text(text: str | bytes) -> Problem:
+    """A checked problem from a file's contents. UnreadableDocument, in words, where it is none."""
+    if len(text) > MAX_BYTES:
+        raise UnreadableDocument("the file is larger than 1 MB, the most a problem may have")
+    try:
+        document = json.loads(text)
+    except json.JSONDecodeError as error:
+        raise UnreadableDocument(
+            f"this is not JSON: line {error.lineno}, column {error.colno}: {error.msg}"
+        ) from None
+    except (UnicodeDecodeError, RecursionError):
+        raise UnreadableDocument("this is not a JSON text") from None
+    if not isinstance(document, dict):
+        raise UnreadableDocument("a problem file holds one JSON object in braces")
+    if document.get("format") != FORMAT:
+        raise UnreadableDocument(f'format: expected "{FORMAT}"')
+    return read(document)
+
+
+def _first_fault(error: ValidationError) -> str:
+    fault = error.errors()[0]
+    steps = [str(step) for step in fault["loc"]]
+    if steps[:1] == ["figures"] and len(steps) > 2:
+        del steps[2]  # the kind by which pydantic tells the figures apart
+    return f"{'.'.join(steps) or 'the document'}: {fault['msg'].lower()}"
+
+
+def json_schema() -> dict[str, Any]:
+    """The JSON Schema of the problem document, as published in docs/."""
+    schema = Problem.model_json_schema()
+    return {"$schema": "https://json-schema.org/draft/2020-12/schema", **schema}

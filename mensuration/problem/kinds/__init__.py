@@ -1,0 +1,52 @@
+"""The kinds of figures that a problem can have: the one place that names them all."""
+
+from __future__ import annotations
+
+from typing import Annotated, Any
+
+from pydantic import Discriminator, Tag
+
+from mensuration.problem.kinds.cases import CasesDocument, CasesKind, CasesResults
+from mensuration.problem.kinds.formula import FormulaDocument, FormulaKind, FormulaResults
+from mensuration.problem.kinds.kind import Desk, FigureResults, Kind, NotWorkedOut, Work
+from mensuration.problem.kinds.plane import PlaneDocument, PlaneKind, PlaneResults
+from mensuration.problem.kinds.unknown import UnknownDocument, UnknownKind, UnknownResults
+
+KINDS: dict[str, Kind[Any]] = {kind.name: kind for kind in (PlaneKind(), FormulaKind(), CasesKind())}
+UNKNOWN = UnknownKind(list(KINDS))
+ALSO = tuple(dict.fromkeys(name for kind in KINDS.values() for name in kind.also))
+
+
+def kind_of(figure: Any) -> Kind[Any]:
+    """The kind of a figure's document."""
+    return KINDS.get(figure.kind, UNKNOWN)
+
+
+def _tag(value: Any) -> str:
+    kind = value.get("kind", "plane") if isinstance(value, dict) else getattr(value, "kind", "plane")
+    return kind if kind in KINDS else "unknown"
+
+
+# One line a kind, here and above: pydantic and the type checker need them written out.
+Figure = Annotated[
+    Annotated[PlaneDocument, Tag("plane")]
+    | Annotated[FormulaDocument, Tag("formula")]
+    | Annotated[CasesDocument, Tag("cases")]
+    | Annotated[UnknownDocument, Tag("unknown")],
+    Discriminator(_tag),
+]
+AnyResults = PlaneResults | FormulaResults | CasesResults | UnknownResults
+
+__all__ = [
+    "ALSO",
+    "KINDS",
+    "AnyResults",
+    "Desk",
+    "Figure",
+    "FigureResults",
+    "Kind",
+    "NotWorkedOut",
+    "PlaneDocument",
+    "Work",
+    "kind_of",
+]

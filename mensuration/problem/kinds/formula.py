@@ -1,0 +1,123 @@
+"""The kind ``formula``: one figure of the catalogue, solved from what is given of it."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Iterator, Sequence
+from dataclasses import dataclass
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from mensuration.cards import Card, ToldCard, gallery, measure_working, told_card, work_out
+from mensuration.catalogue import figures
+from mensuration.drawing.shelf import ShelfPicture
+from mensuration.expressions import ExpressionError, Quantity, unknown_word
+from mensuration.frozen import table
+from mensuration.problem.kinds.givens import declared, read_givens
+from mensuration.problem.kinds.kind import Change, Desk, FigureResults, Kind, NotWorkedOut, Work
+from mensuration.problem.models import FigureDocument, Givens
+from mensuration.telling.mathematics import Maths
+
+
+class FormulaDocument(FigureDocument):
+    """One figure of the catalogue, solved from what is ``given``; ``solution`` chooses where there are two."""
+
+    kind: Literal["formula"]
+    figure: Annotated[str | None, Field(max_length=60, description="The catalogue's name for it")] = None
+    given: Givens | None = None
+    solution: Annotated[int | None, Field(ge=1, le=9)] = None
+
+
+@dataclass(frozen=True, kw_only=True)
+class FormulaResults(FigureResults):
+    """Every known quantity, and the card with all its solutions."""
+
+    card: ToldCard | None = None
+    kind: Literal["formula"] = "formula"
+
+
+class FormulaWork(Work[FormulaDocument]):
+    """One card; None until it could be read."""
+
+    card: Card | None = None
+
+    def work_out(self) -> None:
+        figure, desk = self.figure, self.desk
+        found = declared(figure.figure, desk)
+        given = read_givens(found, figure.given or {}, desk) if found is not None else None
+        if found is None or given is None:
+            return
+        self.card = card = work_out(figure.name, found.name, tuple(given.items()), desk.teller)
+        wanted = figure.solution or 1
+        if card.fault is not None:
+            at = f"given.{card.fault.given}" if card.fault.given else "given"
+            desk.complain(at, card.fault.code, card.fault.says)
+        elif wanted > len(card.solutions):
+            count = len(card.solutions)
+            says = "there is only one solution" if count == 1 else f"there are only {count} solutions"
+            desk.complain("solution", "out-of-range", says, "warning")
+        else:
+            self.card = card.chosen(wanted - 1)
+
+    def quantity(self, names: Sequence[str], text: str) -> Quantity:
+        known = PROTOTYPE.known(self.figure)
+        if len(names) != 1:
+            says = f"say which quantity of “{text}” is meant: {', '.join(known[:6])}"
+            raise ExpressionError("no-quantity", says)
+        (name,) = names
+        if self.card is not None and name not in known:
+            raise unknown_word(name, known, f"quantity of “{text}”")
+        if self.card is None or name not in self.card.known:
+            raise NotWorkedOut(f"the {name} of “{text}”")
+        return self.card.known[name]
+
+    def working(self, measure: str) -> list[Maths] | None:
+        card = self.card
+        if card is None or not card.solutions or measure in card.solution.given:
+            return None
+        return measure_working(card, measure, self.desk.teller)
+
+    def results(self, also: Collection[str]) -> FigureResults:
+        card, teller = self.card, self.desk.teller
+        if card is None:
+            return FormulaResults()
+        quantities = table((name, teller.tell(value)) for name, value in card.known.items())
+        return FormulaResults(quantities=quantities, card=told_card(card, self.figure.given or {}, teller))
+
+
+class FormulaKind(Kind[FormulaDocument]):
+    name = "formula"
+    document = FormulaDocument
+    results = FormulaResults
+
+    def start(self, figure: FormulaDocument, desk: Desk) -> FormulaWork:
+        return FormulaWork(figure, desk)
+
+    def texts(self, figure: FormulaDocument) -> Iterator[tuple[str | None, str]]:
+        for text in (figure.given or {}).values():
+            yield None, text
+
+    def with_texts(self, figure: FormulaDocument, change: Change) -> FormulaDocument:
+        if figure.given is None:
+            return figure
+        given = {name: change(text) for name, text in figure.given.items()}
+        return figure.model_copy(update={"given": given})
+
+    def picture(self, figure: FormulaDocument, results: FigureResults) -> ShelfPicture | None:
+        card = results.card if isinstance(results, FormulaResults) else None
+        if card is not None and card.solution is not None:
+            return ShelfPicture(self.name, card=card.solutions[card.solution - 1].drawing)
+        return catalogue_picture(self.name, figure.figure)
+
+    def known(self, figure: FormulaDocument) -> list[str]:
+        found = figures().get(figure.figure or "")
+        return [m.name for m in found.measures] if found else []
+
+
+def catalogue_picture(kind: str, figure: str | None) -> ShelfPicture | None:
+    """The picture of a figure as the gallery has it."""
+    row = next((row for row in gallery() if row.name == figure), None)
+    return ShelfPicture(kind, card=row.picture) if row else None
+
+
+PROTOTYPE = FormulaKind()

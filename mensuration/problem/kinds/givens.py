@@ -1,0 +1,46 @@
+"""Reading what is given of a catalogue figure, by the names of its measures."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from mensuration.catalogue import Figure, figures
+from mensuration.expressions import ExpressionError, Quantity, unknown_word
+from mensuration.problem.kinds.kind import Desk
+
+
+def declared(name: str | None, desk: Desk, place: str = "figure") -> Figure | None:
+    """The figure of the catalogue with this name; None where there is none, which is complained about."""
+    figure = figures().get(name or "")
+    if figure is None:
+        says = (
+            unknown_word(name, list(figures()), "figure").says
+            if name
+            else "say which figure of the catalogue this is"
+        )
+        desk.complain(place, "unknown-figure", says)
+    return figure
+
+
+def read_givens(
+    figure: Figure, typed: Mapping[str, str], desk: Desk, place: str = ""
+) -> dict[str, Quantity] | None:
+    """Every given with its value; None when one of them can't be read, which is complained about."""
+    given: dict[str, Quantity] = {}
+    sound = True
+    for name, text in typed.items():
+        at = f"{place}.given.{name}" if place else f"given.{name}"
+        meant = figure.shorthands.get(name, (name,))
+        measure = figure.measure(meant[0])
+        if measure is None:
+            known = [*(m.name for m in figure.measures), *figure.shorthands]
+            fault = unknown_word(name, known, f"measurement of a {figure.title.lower()}")
+            desk.complain(at, "unknown-given", fault.says)
+            sound = False
+            continue
+        try:
+            given |= dict.fromkeys(meant, desk.measurement(text, measure.kind))
+        except ExpressionError as error:
+            desk.complain(at, error.code, error.says, position=error.position)
+            sound = False
+    return given if sound else None

@@ -1,0 +1,249 @@
+"""Working out the parts of plane figures: what was typed, solved and placed."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from functools import lru_cache
+
+from mensuration.catalogue import plane_figures as catalogue
+from mensuration.drawing.board import sketched
+from mensuration.expressions import ExpressionError, Quantity, unknown_word
+from mensuration.numbers import Real
+from mensuration.outlines import OUTLINE, Sketch, read_walk, shape_points, shape_walk, solved
+from mensuration.plane import (
+    NoSeat,
+    PlacedPart,
+    Placement,
+    edge_axes,
+    on_edge_of,
+    on_middle_of,
+    own_crossings,
+    place,
+    straight_edge,
+)
+from mensuration.plane.edges import Point
+from mensuration.plane.placing import Join
+from mensuration.problem.kinds.givens import read_givens
+from mensuration.problem.kinds.kind import Desk, NotWorkedOut
+from mensuration.problem.kinds.plane.document import Part, PlaneDocument
+from mensuration.solving import Solution, SolvingError, solve
+from mensuration.telling import Teller
+
+
+class Parts:
+    """The parts of one plane figure, each worked out after those that it names or stands on.
+
+    Of parts that bear one name only the first is one.
+    """
+
+    def __init__(self, figure: PlaneDocument, desk: Desk) -> None:
+        self.desk = desk
+        self.teller = desk.teller
+        self.documents: dict[str, Part] = {}
+        self.indices: dict[str, int] = {}
+        for index, part in enumerate(figure.parts):
+            if part.name not in self.documents:
+                self.documents[part.name], self.indices[part.name] = part, index
+        self.names = list(self.documents)
+        self.solutions: dict[str, Solution] = {}
+        self.placed: dict[str, PlacedPart] = {}
+        self.typed: dict[str, dict[str, str]] = {}
+        """What was typed for each measurement that was."""
+
+    def quantity(self, name: str, names: Sequence[str], text: str) -> Quantity:
+        """A quantity of one part. ExpressionError where there is none."""
+        solution = self.solutions.get(name)
+        if len(names) != 1:
+            known = [m.name for m in solution.figure.measures] if solution else []
+            says = f"say which quantity of “{text}” is meant: {', '.join(known[:6])}"
+            raise ExpressionError("no-quantity", says)
+        if solution is None:
+            raise NotWorkedOut(f"“{text}”")
+        if names[0] not in solution.values:
+            raise unknown_word(names[0], solution.values, f"quantity of “{text}”")
+        return solution.values[names[0]]
+
+    def work_out(self, name: str) -> None:
+        """Solve and place one part; what is wrong with it is complained about."""
+        part, where = self.documents[name], f"parts.{name}"
+        if part.shape == OUTLINE:
+            sketch = self._outline(part, where)
+            solution = None if sketch is None else solved(sketch, self.teller.unit.kind, self.teller.pi)
+        else:
+            sketch = None
+            solution = self._figure(part, where)
+        if solution is None:
+            return
+        self.solutions[name] = solution
+        placement = self._placement(part, where, solution)
+        if placement is None:
+            return
+        placed = _placed(name, self.indices[name], part.join, solution, placement)
+        if sketch is not None and not self._sound(placed, f"{where}.{_outline_field(part)}"):
+            del self.solutions[name]
+            return
+        self.placed[name] = placed
+
+    # Shapes of the catalogue
+
+    def _figure(self, part: Part, where: str) -> Solution | None:
+        figure = catalogue().get(part.shape)
+        if figure is None:
+            error = unknown_word(part.shape, [*catalogue(), OUTLINE], "shape")
+            self.desk.complain(f"{where}.shape", "unknown-shape", error.says)
+            return None
+        given = read_givens(figure, part.given, self.desk, where)
+        if given is None:
+            return None
+        self.typed[part.name] = dict(part.given)
+        try:
+            return _solved(part.shape, tuple(given.items()), self.teller)
+        except SolvingError as fault:
+            at = f"{where}.given.{fault.given}" if fault.given else f"{where}.given"
+            self.desk.complain(at, fault.code, fault.says)
+            return None
+
+    # Outlines
+
+    def _outline(self, part: Part, where: str) -> Sketch | None:
+        field = _outline_field(part)
+        try:
+            if part.walk is not None:
+                return self._walked(part, part.walk, where)
+            if not part.points:
+                raise ExpressionError(
+                    "empty", "an outline needs a walk (R 9, U 4 …) or at least three points"
+                )
+            points = [
+                [
+                    self.desk.read(text, "length", f"{where}.points.{i}.{axis}")
+                    for axis, text in enumerate(point)
+                ]
+                for i, point in enumerate(part.points)
+            ]
+            sound = [(x, y) for x, y in points if x is not None and y is not None]
+            return shape_points(sound) if len(sound) == len(points) else None
+        except ExpressionError as error:
+            self.desk.complain(f"{where}.{field}", error.code, error.says, position=error.position)
+            return None
+
+    def _walked(self, part: Part, walk: str, where: str) -> Sketch:
+        steps = read_walk(walk)
+        sketch = shape_walk(steps, self.desk.measurement)
+        self.typed[part.name] = {
+            f"side{i}": step.moves[0][1] if step.moves else step.length
+            for i, step in enumerate(steps, 1)
+            if step.bend is None and (step.length or len(step.moves) == 1)
+        }
+        if sketch.closing is not None:
+            says = f"the walk did not close: it was closed by side {len(sketch.sides)}, {self._as_step(sketch.closing)}"
+            self.desk.complain(f"{where}.walk", "not-closed", says, "warning")
+        return sketch
+
+    def _as_step(self, vector: Point) -> str:
+        """A vector as the step that one would type."""
+        pieces = []
+        for value, (ahead, back) in zip(vector, (("R", "L"), ("U", "D")), strict=True):
+            if value.sign():
+                length = self.teller.written(Quantity(abs(value), self.teller.unit.kind))
+                pieces.append(f"{ahead if value.sign() > 0 else back} {length.text}")
+        return " ".join(pieces)
+
+    def _sound(self, placed: PlacedPart, where: str) -> bool:
+        """Whether an outline crosses itself nowhere; if it does, the crossings are shown."""
+        crossings = own_crossings(placed.edges)
+        for i, j, _ in crossings[:1]:
+            sketch = sketched(placed.edges, [s for _, _, s in crossings], self.teller)
+            x, y = (f"{v:.4g}" for v in sketch.spots[0])
+            names = " and ".join(sorted((placed.edges[i].name, placed.edges[j].name)))
+            says = f"{names} meet at ({x}, {y}): an outline must not cross or touch itself"
+            self.desk.complain(where, "crosses-itself", says, sketch=sketch)
+        return not crossings
+
+    # Places
+
+    def _placement(self, part: Part, where: str, solution: Solution) -> Placement | None:
+        shift = [self.desk.read(part.at[axis], "length", f"{where}.at.{axis}") for axis in (0, 1)]
+        turn = self.desk.read(part.turn, "turn", f"{where}.turn")
+        if turn is None or shift[0] is None or shift[1] is None:
+            return None
+        if Real.of(1000) < abs(turn.value):
+            self.desk.complain(f"{where}.turn", "out-of-range", "a turn may be at most 1000 whole turns")
+            return None
+        at = (shift[0].value, shift[1].value)
+        if part.on is None:
+            return Placement(self._first_point(part, at), turn.value, part.flip)
+        return self._attached(part, where, solution, at, turn.value)
+
+    def _first_point(self, part: Part, at: Point) -> Point:
+        """Points lie where they say: the anchor, the first of them, is put there."""
+        if part.shape != OUTLINE or part.walk is not None or not part.points:
+            return at
+        x, y = (self.desk.measurement(text, "length").value for text in part.points[0])
+        return at[0] + x, at[1] + y
+
+    def _attached(
+        self, part: Part, where: str, solution: Solution, at: Point, turn: Real
+    ) -> Placement | None:
+        on = part.on
+        assert on is not None
+        if on.part not in self.documents or on.part == part.name:
+            others = [name for name in self.names if name != part.name]
+            self.desk.complain(f"{where}.on", "unknown-name", unknown_word(on.part, others, "part here").says)
+            return None
+        target = self.placed.get(on.part)
+        if target is None:
+            self.desk.complain(f"{where}.on", "needs-other", f"“{on.part}” could not be worked out")
+            return None
+        if on.edge is None:
+            return on_middle_of(target, solution, at, turn, part.flip)
+        edge = straight_edge(target, on.edge)
+        if edge is None:
+            straight = [e.name for e in target.edges if e.straight]
+            says = unknown_word(on.edge, straight, f"straight edge of “{on.part}”").says
+            if len(straight) <= 12:
+                says += f" (it has {', '.join(straight) or 'none'})"
+            self.desk.complain(f"{where}.on.edge", "unknown-edge", says)
+            return None
+        try:
+            return on_edge_of(target, edge, solution, on.side == "in", on.along, at, turn, part.flip)
+        except NoSeat:
+            says = f"a {solution.figure.title.lower()} has no straight edge to stand on"
+            self.desk.complain(f"{where}.on", "no-seat", says)
+            return None
+
+    def told_elsewhere(self, name: str) -> str:
+        """The measure of an attached part that follows the edge it stands on, and is drawn there."""
+        part = self.documents[name]
+        seat = self.solutions[name].plane.seat_edge
+        if part.on is None or part.on.edge is None or seat is None:
+            return ""
+        return seat.length if part.given.get(seat.length, "").startswith(f"{part.on.part}.") else ""
+
+    def axes(self, name: str) -> tuple[Point, Point] | None:
+        """The directions in which ``at`` moves an attached part; None where they are the plane's own."""
+        part = self.documents[name]
+        if part.on is None or part.on.edge is None:
+            return None
+        target = self.placed[part.on.part]
+        edge = straight_edge(target, part.on.edge)
+        assert edge is not None
+        return edge_axes(target, edge, part.on.side == "in")
+
+
+def _outline_field(part: Part) -> str:
+    """The field in which an outline is described."""
+    return "points" if part.walk is None else "walk"
+
+
+# While one part is dragged, all others stay as they are: what was solved and placed is remembered.
+
+
+@lru_cache(maxsize=2000)
+def _solved(shape: str, given: tuple[tuple[str, Quantity], ...], teller: Teller) -> Solution:
+    return solve(catalogue()[shape], dict(given), teller.pi, teller.plainly)
+
+
+@lru_cache(maxsize=2000)
+def _placed(name: str, index: int, join: Join, solution: Solution, placement: Placement) -> PlacedPart:
+    return place(name, index, join, solution, placement)

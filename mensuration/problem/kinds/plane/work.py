@@ -1,0 +1,201 @@
+"""Working out a plane figure: its parts, the figure they make together, its tallies and its picture."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Sequence
+from dataclasses import dataclass, replace
+from functools import lru_cache
+from typing import Literal
+
+from mensuration.drawing.board import Drawing, Pen, draw
+from mensuration.drawing.splits import draw_split
+from mensuration.drawing.why import Showing, showings
+from mensuration.expressions import ExpressionError, Quantity, unknown_word
+from mensuration.frozen import Frozen, Table, Wanted, table
+from mensuration.plane import Composition, TooCrowded, compose
+from mensuration.plane.cutting import Cut
+from mensuration.problem.kinds.kind import Desk, FigureResults, NotWorkedOut, Work
+from mensuration.problem.kinds.plane.document import PlaneDocument, Shaded
+from mensuration.problem.kinds.plane.parts import Parts
+from mensuration.solving import Solution
+from mensuration.tally import Tally
+from mensuration.tally.plane import MEASURES, PARTS, PlaneTallies
+from mensuration.telling import Teller, Told
+from mensuration.telling.mathematics import Maths
+from mensuration.telling.squares import Counted, counted
+from mensuration.telling.tallies import ToldTally, tally_working, tell_tally
+from mensuration.ways import Way
+
+
+@dataclass(frozen=True)
+class ToldWay(Frozen):
+    """One way of splitting, with its tally."""
+
+    name: str
+    title: str
+    about: str
+    tally: ToldTally
+
+
+@dataclass(frozen=True, kw_only=True)
+class PlaneResults(FigureResults):
+    """A plane figure: every part's quantities, its picture, its tallies; ``ways``, ``squares`` and ``why`` (by part)
+    where they were wanted."""
+
+    parts: Table[str, Table[str, Told]]
+    drawing: Drawing | None
+    ways: Wanted[tuple[ToldWay, ...]] = None
+    squares: Wanted[Counted] = None
+    why: Wanted[Table[str, tuple[Showing, ...]]] = None
+    kind: Literal["plane"] = "plane"
+
+
+class PlaneWork(Work[PlaneDocument]):
+    """``composition`` is there as soon as some parts are placed, ``tallies`` only once all of them are."""
+
+    def __init__(self, figure: PlaneDocument, desk: Desk) -> None:
+        super().__init__(figure, desk)
+        self.parts = Parts(figure, desk)
+        self.composition: Composition | None = None
+        self.tallies: PlaneTallies | None = None
+
+    def work_out_member(self, member: str) -> None:
+        self.parts.work_out(member)
+
+    def work_out(self) -> None:
+        placed = tuple(self.parts.placed[name] for name in self.parts.names if name in self.parts.placed)
+        if not placed:
+            return
+        desk, figure = self.desk, self.figure
+        try:
+            composition = compose(placed, desk.teller.pi)
+            cuts = self._own_cuts()
+            tallies = PlaneTallies(composition, desk.teller.unit.kind, figure.way, cuts)
+            for measure in MEASURES:  # so that what can go wrong goes wrong here
+                tallies.quantity(measure)
+        except TooCrowded:
+            says = "the parts cross one another in too many places to be measured"
+            desk.complain("", "too-crowded", says)
+            return
+        self.composition = composition
+        if len(placed) == len(figure.parts):
+            self.tallies = tallies
+            self._warn(tallies)
+
+    def _own_cuts(self) -> list[Cut]:
+        """The cut lines that a person drew; one that can't be read is complained about and left out."""
+        cuts: list[Cut] = []
+        for number, ends in enumerate(self.figure.cuts or ()):
+            try:
+                (ax, ay), (bx, by) = (
+                    [self.desk.measurement(text, "length").value for text in end] for end in ends
+                )
+            except ExpressionError as error:
+                self.desk.complain(f"cuts.{number}", error.code, error.says)
+                continue
+            if not (ax.same_as(bx) and ay.same_as(by)):
+                cuts.append(((ax, ay), (bx, by)))
+        return cuts
+
+    def _warn(self, tallies: PlaneTallies) -> None:
+        """Say what is odd though it can be worked out."""
+        for number in tallies.idle_cuts():
+            says = f"cut line {number + 1} divides nothing: it must run from edge to edge, or to another cut"
+            self.desk.complain(f"cuts.{number}", "idle-cut", says, "warning")
+        for share in tallies.composition.shares:
+            found = ODD.get((share.role, share.relation))
+            if found is not None:
+                code, says = found
+                self.desk.complain(f"parts.{share.part.name}", code, says.format(share.part.name), "warning")
+
+    # Quantities
+
+    def quantity(self, names: Sequence[str], text: str) -> Quantity:
+        if names and names[0] in self.parts.names:
+            return self.parts.quantity(names[0], names[1:], f"{text}.{names[0]}")
+        known = [*MEASURES, *self.parts.names]
+        if len(names) != 1:
+            says = f"say which quantity of “{text}” is meant: {', '.join(known[:6])}"
+            raise ExpressionError("no-quantity", says)
+        if names[0] not in MEASURES:
+            raise unknown_word(names[0], known, f"quantity or part of “{text}”")
+        if self.tallies is None:
+            if not self.figure.parts:
+                raise ExpressionError("no-parts", f"“{text}” has no parts yet")
+            raise NotWorkedOut(f"“{text}”")
+        return self.tallies.quantity(names[0])
+
+    # Results
+
+    def tally(self, measure: str) -> ToldTally | None:
+        if self.tallies is None or measure not in MEASURES:
+            return None
+        told = tell_tally(self.tallies.of(measure), self.desk.teller)
+        if measure == "area" and self.tallies.split is not None:
+            return replace(told, split=draw_split(self.tallies.split, self.desk.teller))
+        return told
+
+    def working(self, measure: str) -> list[Maths] | None:
+        if self.tallies is None or measure not in MEASURES:
+            return None
+        name = f"{self.figure.name}.{measure}"
+        return tally_working(name, self.tallies.of(measure), self.desk.teller)
+
+    def results(self, also: Collection[str]) -> FigureResults:
+        teller, tallies = self.desk.teller, self.tallies
+        solutions = self.parts.solutions
+        parts = table((n, quantities(solutions[n], teller)) for n in self.parts.names if n in solutions)
+        drawing = draw(self.composition, teller, self._pens()) if self.composition is not None else None
+        if tallies is None:
+            return PlaneResults(parts=parts, drawing=drawing)
+        told = {measure: self.tally(measure) for measure in MEASURES}
+        shaded = self.figure.shaded or Shaded()
+        placed = tallies.composition.parts
+        return PlaneResults(
+            quantities=table((measure, teller.tell(tallies.quantity(measure))) for measure in MEASURES),
+            tallies=table((measure, tally) for measure, tally in told.items() if tally is not None),
+            parts=parts,
+            drawing=drawing,
+            ways=self._ways(tallies) if "ways" in also else None,
+            squares=counted(tallies, teller, shaded.squares, shaded.parts) if "squares" in also else None,
+            why=table((part.name, showings(part, teller)) for part in placed) if "why" in also else None,
+        )
+
+    def _ways(self, tallies: PlaneTallies) -> tuple[ToldWay, ...]:
+        teller = self.desk.teller
+
+        def told(way: Way, tally: Tally) -> ToldWay:
+            split = draw_split(way, teller)
+            return ToldWay(way.name, way.title, way.about, replace(tell_tally(tally, teller), split=split))
+
+        joined = ToldWay(
+            PARTS,
+            "As it was put together",
+            "the parts, as they join",
+            tell_tally(tallies.as_parts, teller),
+        )
+        return joined, *(told(way, tally) for way, tally in tallies.ways())
+
+    def _pens(self) -> dict[str, Pen]:
+        """What is drawn of each part beside its shape: as typed, and how it can be moved."""
+        pens: dict[str, Pen] = {}
+        for name in self.parts.placed:
+            typed = tuple(self.parts.typed.get(name, {}).items())
+            at = self.parts.documents[name].at
+            shift = tuple(float(self.desk.measurement(text, "length").value) for text in at)
+            pens[name] = Pen(typed, shift, self.parts.axes(name), self.parts.told_elsewhere(name))
+        return pens
+
+
+ODD = {
+    ("outside", "apart"): ("outside", "{} lies outside the figure: nothing is taken away"),
+    ("outside", "around"): ("nothing-left", "{} covers the whole figure: nothing is left"),
+    ("outside", "partly"): ("partly-outside", "{} lies partly outside the figure"),
+    ("overlap", "within"): ("adds-nothing", "{} lies wholly inside what is there: it adds nothing"),
+}
+
+
+@lru_cache(maxsize=2000)
+def quantities(solution: Solution, teller: Teller) -> Table[str, Told]:
+    """Every quantity of a part, told."""
+    return table((quantity, teller.tell(value)) for quantity, value in solution.values.items())

@@ -1,0 +1,150 @@
+"""Names and what hangs on what: which node of a problem needs which other, and a safe order."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from graphlib import CycleError, TopologicalSorter
+from typing import Any, NamedTuple
+
+from mensuration.expressions import ExpressionError, Path, name_fault, parse, paths
+from mensuration.problem.complaints import Complaints
+from mensuration.problem.document import Problem
+from mensuration.problem.kinds import kind_of
+
+
+class Node(NamedTuple):
+    """One thing that is worked out: a ``figure``, a ``member`` of one, a ``line`` or an ``ask``."""
+
+    kind: str
+    name: str
+    member: str = ""
+
+    @property
+    def text(self) -> str:
+        return f"{self.name}.{self.member}" if self.member else self.name
+
+
+@dataclass(frozen=True)
+class Names:
+    """The names of a problem, each standing for the first thing that bears it."""
+
+    figures: dict[str, Any]
+    members: dict[tuple[str, str], None]
+    lines: dict[str, int]
+
+    def node_of(self, path: Path, figure: str | None) -> tuple[Node, tuple[str, ...]] | None:
+        """The node that a path leads to, and what is left of the path. Inside a figure its own
+        members need no figure's name."""
+        first, *rest = path.names
+        if figure is not None and (figure, first) in self.members:
+            return Node("member", figure, first), tuple(rest)
+        if first in self.lines and not rest:
+            return Node("line", first), ()
+        if first in self.figures:
+            if rest and (first, rest[0]) in self.members:
+                return Node("member", first, rest[0]), tuple(rest[1:])
+            return Node("figure", first), tuple(rest)
+        return None
+
+    def known(self, figure: str | None) -> list[str]:
+        """Names that could have been meant, for hints."""
+        names = [*self.figures, *self.lines]
+        for owner, member in self.members:
+            names.append(f"{owner}.{member}")
+            if owner == figure:
+                names.append(member)
+        for name, document in self.figures.items():
+            names += [f"{name}.{quantity}" for quantity in kind_of(document).known(document)]
+        return names
+
+    def of(self, figure: str) -> list[Node]:
+        """The members of a figure."""
+        return [Node("member", *key) for key in self.members if key[0] == figure]
+
+
+def where(node: Node, names: Names, problem: Problem) -> str:
+    """The place of a node, as complaints write it."""
+    if node.kind == "member":
+        return f"figures.{node.name}.{kind_of(names.figures[node.name]).place(node.member)}"
+    if node.kind == "figure":
+        return f"figures.{node.name}"
+    if node.kind == "ask":
+        return f"asks.{problem.asks[int(node.name)].label or node.name}"
+    return f"lines.{node.name}"
+
+
+def read_names(problem: Problem, complaints: Complaints) -> Names:
+    """All names, with complaints about those that can't be used."""
+    figures: dict[str, Any] = {}
+    members: dict[tuple[str, str], None] = {}
+    lines: dict[str, int] = {}
+
+    def usable(name: str, taken: Iterable[str], place: str) -> bool:
+        fault = name_fault(name, set(taken))
+        if fault is not None:
+            complaints.add(place, "name", fault)
+        return fault is None
+
+    for number, figure in enumerate(problem.figures):
+        place = f"figures.{figure.name or number}"
+        if not usable(figure.name, figures, place):
+            continue
+        figures[figure.name] = figure
+        kind = kind_of(figure)
+        for index, member in enumerate(kind.members(figure)):
+            taken = {name for owner, name in members if owner == figure.name}
+            if usable(member, taken, f"{place}.{kind.place(member or str(index))}"):
+                members[figure.name, member] = None
+    for number, line in enumerate(problem.lines):
+        if usable(line.name, {*lines, *figures}, f"lines.{line.name or number}"):
+            lines[line.name] = number
+    return Names(figures, members, lines)
+
+
+def _needs(problem: Problem, names: Names) -> dict[Node, set[Node]]:
+    """For every node, those whose values its texts name. Texts that can't be read name nothing."""
+    graph: dict[Node, set[Node]] = {Node("member", *key): set() for key in names.members}
+    graph |= {Node("figure", name): set(names.of(name)) for name in names.figures}
+    for name, figure in names.figures.items():
+        kind = kind_of(figure)
+        for member, text in kind.texts(figure):
+            node = Node("figure", name) if member is None else Node("member", name, member)
+            if node in graph:
+                graph[node] |= _named(text, names, name)
+        graph[Node("figure", name)].discard(Node("figure", name))
+        for node in names.of(name):
+            for other in kind.hangs_on(figure, node.member):
+                if (name, other) in names.members:
+                    graph[node].add(Node("member", name, other))
+    for line, number in names.lines.items():
+        graph[Node("line", line)] = _named(problem.lines[number].expression, names, None)
+    for number, ask in enumerate(problem.asks):
+        graph[Node("ask", str(number))] = _named(ask.expression, names, None)
+    return graph
+
+
+def _named(text: str, names: Names, figure: str | None) -> set[Node]:
+    """The nodes that a typed text names."""
+    try:
+        tree = parse(text)
+    except ExpressionError:
+        return set()
+    found = (names.node_of(path, figure) for path in paths(tree))
+    return {target[0] for target in found if target is not None}
+
+
+def in_order(problem: Problem, names: Names, complaints: Complaints) -> tuple[list[Node], set[Node]]:
+    """All nodes, each after what it needs; and those that go round in circles and have no value."""
+    graph = _needs(problem, names)
+    circular: set[Node] = set()
+    while True:
+        try:
+            return list(TopologicalSorter(graph).static_order()), circular
+        except CycleError as error:
+            ring: list[Node] = error.args[1]
+            says = "this goes round in a circle: " + " → ".join(node.text for node in ring[::-1])
+            for node in set(ring):
+                complaints.add(where(node, names, problem), "circular", says)
+                graph[node] = set()
+                circular.add(node)

@@ -1,0 +1,60 @@
+"""The results of a problem: everything that a screen, a page or a file needs of it."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from mensuration.frozen import Frozen, Table
+from mensuration.language.everyday import Word
+from mensuration.language.rates import RateLine
+from mensuration.problem.complaints import Complaint
+from mensuration.problem.kinds import AnyResults
+from mensuration.telling import Mathematics, Told
+from mensuration.telling.tallies import ToldTally
+from mensuration.telling.values import Unfolded
+
+
+@dataclass(frozen=True)
+class LineResults(Told):
+    """A line of working: its value, its kind of quantity, its steps."""
+
+    quantity: str
+    steps: tuple[Mathematics, ...]
+
+
+@dataclass(frozen=True)
+class AskResults(Frozen):
+    """The answer to one ask; everything but its label is empty while there is none."""
+
+    label: str
+    quantity: str | None = None
+    kind: str | None = None
+    exact: str | None = None
+    exact_text: str | None = None
+    tex: str | None = None
+    unfolded: Unfolded | None = None
+    decimal: str | None = None
+    unit: str | None = None
+    rounded: str | None = None
+    text: str | None = None
+    shown: Mathematics | None = None
+    rounded_tex: str | None = None
+    approximate: bool | None = None
+    rule: str | None = None
+    note: str | None = None
+    tally: ToldTally | None = None
+    rates: tuple[RateLine, ...] = ()
+    steps: tuple[Mathematics, ...] = ()
+    working: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True)
+class Results(Frozen):
+    """All answers, figures, lines and complaints; ``words`` is the statement in pieces."""
+
+    title: str
+    words: tuple[Word, ...]
+    asks: tuple[AskResults, ...]
+    figures: Table[str, AnyResults]
+    lines: Table[str, LineResults]
+    complaints: tuple[Complaint, ...]

@@ -1,0 +1,483 @@
+"""Mathematics as it is written: one tree, rendered as text, as TeX and as MathML.
+
+A node knows how tightly it binds, so that brackets stand only where they are needed; where that is hangs on the form,
+since a quotient needs brackets in a line of text and none where it is set with a bar. What can be clicked is told
+beside the TeX, as places in it.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import cached_property
+from html import escape
+from typing import NamedTuple
+
+from mensuration.units import Unit
+
+SUM, PRODUCT, JOINED, FRACTION, POWER, ATOM = range(6)  # JOINED: a product without a sign
+_RAISED = str.maketrans("-0123456789", "⁻⁰¹²³⁴⁵⁶⁷⁸⁹")
+
+
+@dataclass(frozen=True)
+class Mark:
+    """A number that can be changed: where it stands in the TeX, and which given of which part it is."""
+
+    start: int
+    end: int
+    part: str
+    given: str
+
+
+class Piece(NamedTuple):
+    """A rendered piece and how tightly it binds in its form."""
+
+    code: str
+    binds: int
+    marks: tuple[Mark, ...] = ()
+
+    def within(self, needed: int, opening: str, closing: str) -> Piece:
+        """The same, in brackets when it binds less tightly than ``needed``."""
+        return self if self.binds >= needed else joined(ATOM, opening, self, closing)
+
+
+def joined(binds: int, *items: str | Piece) -> Piece:
+    """Pieces one after the other; their marks move along."""
+    codes: list[str] = []
+    marks: list[Mark] = []
+    length = 0
+    for item in items:
+        if isinstance(item, Piece):
+            marks += [Mark(m.start + length, m.end + length, m.part, m.given) for m in item.marks]
+        code = item.code if isinstance(item, Piece) else item
+        codes.append(code)
+        length += len(code)
+    return Piece("".join(codes), binds, tuple(marks))
+
+
+class Maths:
+    """A piece of mathematics. Subclasses say how it is written in each form."""
+
+    def in_text(self) -> Piece:
+        raise NotImplementedError
+
+    def in_tex(self) -> Piece:
+        raise NotImplementedError
+
+    def in_mathml(self) -> Piece:
+        raise NotImplementedError
+
+    @cached_property
+    def text(self) -> str:
+        """One line of plain text, which can be typed in again."""
+        return self.in_text().code
+
+    @cached_property
+    def _set(self) -> Piece:
+        return self.in_tex()
+
+    @property
+    def tex(self) -> str:
+        return self._set.code
+
+    @property
+    def marks(self) -> tuple[Mark, ...]:
+        return self._set.marks
+
+    @cached_property
+    def mathml(self) -> str:
+        """A whole ``math`` element (MathML Core)."""
+        inside = self.in_mathml().code
+        return f'<math xmlns="http://www.w3.org/1998/Math/MathML" display="block">{_row(inside)}</math>'
+
+    def tight_text(self, needed: int) -> Piece:
+        return self.in_text().within(needed, "(", ")")
+
+    def as_factor(self) -> Piece:
+        """The text beside other factors."""
+        return self.tight_text(PRODUCT)
+
+    def tight_tex(self, needed: int) -> Piece:
+        return self.in_tex().within(needed, r"\left(", r"\right)")
+
+    def tight_mathml(self, needed: int) -> Piece:
+        return self.in_mathml().within(needed, "<mrow><mo>(</mo>", "<mo>)</mo></mrow>")
+
+
+def _row(code: str) -> str:
+    return f"<mrow>{code}</mrow>"
+
+
+@dataclass(frozen=True)
+class Written(Maths):
+    """A piece that is ready: a number with its unit, a letter, π, words. ``tight`` is its text beside other factors,
+    where it is another than by itself."""
+
+    ready_tex: str
+    ready_text: str
+    binds: int = ATOM
+    ready_mathml: str = ""
+    tight: str = ""
+
+    def in_text(self) -> Piece:
+        return Piece(self.ready_text, self.binds)
+
+    def as_factor(self) -> Piece:
+        return Piece(self.tight, PRODUCT) if self.tight else super().as_factor()
+
+    def in_tex(self) -> Piece:
+        return Piece(self.ready_tex, self.binds)
+
+    def in_mathml(self) -> Piece:
+        return Piece(self.ready_mathml or f"<mtext>{escape(self.ready_text)}</mtext>", self.binds)
+
+
+@dataclass(frozen=True)
+class Marked(Maths):
+    """A number that can be changed where it stands."""
+
+    of: Maths
+    part: str
+    given: str
+
+    def in_text(self) -> Piece:
+        return self.of.in_text()
+
+    def as_factor(self) -> Piece:
+        return self.of.as_factor()
+
+    def in_tex(self) -> Piece:
+        inner = self.of.in_tex()
+        return Piece(inner.code, inner.binds, (Mark(0, len(inner.code), self.part, self.given),))
+
+    def in_mathml(self) -> Piece:
+        return self.of.in_mathml()
+
+
+@dataclass(frozen=True)
+class Sum(Maths):
+    """``left + right``, or ``left − right``."""
+
+    left: Maths
+    sign: str
+    right: Maths
+
+    @property
+    def _needed(self) -> int:
+        return PRODUCT if self.sign == "-" else SUM
+
+    def in_text(self) -> Piece:
+        sign = "−" if self.sign == "-" else "+"
+        right = self.right.tight_text(self._needed)
+        if right.code.startswith("-"):  # no two signs side by side
+            right = self.right.tight_text(PRODUCT)
+        return joined(SUM, self.left.in_text(), f" {sign} ", right)
+
+    def in_tex(self) -> Piece:
+        right = self.right.tight_tex(self._needed)
+        if right.code.startswith("-"):
+            right = self.right.tight_tex(PRODUCT)
+        return joined(SUM, self.left.in_tex(), f" {self.sign} ", right)
+
+    def in_mathml(self) -> Piece:
+        sign = "−" if self.sign == "-" else "+"
+        right = self.right.tight_mathml(self._needed)
+        if right.code.startswith("<mo>−"):
+            right = self.right.tight_mathml(PRODUCT)
+        return joined(SUM, self.left.in_mathml(), f"<mo>{sign}</mo>", right)
+
+
+@dataclass(frozen=True)
+class Minus(Maths):
+    """The same with a minus before it."""
+
+    of: Maths
+
+    def in_text(self) -> Piece:
+        return joined(SUM, "-", self.of.tight_text(PRODUCT))
+
+    def in_tex(self) -> Piece:
+        return joined(SUM, "-", self.of.tight_tex(PRODUCT))
+
+    def in_mathml(self) -> Piece:
+        return joined(SUM, "<mo>−</mo>", self.of.tight_mathml(PRODUCT))
+
+
+@dataclass(frozen=True)
+class Times(Maths):
+    """``left × right``; ``close`` sets them beside one another without a sign."""
+
+    left: Maths
+    right: Maths
+    close: bool = False
+
+    def in_text(self) -> Piece:
+        a, b = self.left.as_factor(), self.right.as_factor()
+        if not self.close:
+            return joined(PRODUCT, a, " × ", b)
+        # Behind a quotient, in text it would all go below its line.
+        return joined(min(JOINED, a.binds, b.binds), a, " " if a.binds >= JOINED else " × ", b)
+
+    def in_tex(self) -> Piece:
+        a, b = self.left.tight_tex(PRODUCT), self.right.tight_tex(PRODUCT)
+        if not self.close:
+            return joined(PRODUCT, a, r" \times ", b)
+        return joined(min(JOINED, a.binds, b.binds), a, r"\,", b)
+
+    def in_mathml(self) -> Piece:
+        a, b = self.left.tight_mathml(PRODUCT), self.right.tight_mathml(PRODUCT)
+        return joined(PRODUCT, a, "<mo>&#x2062;</mo>" if self.close else "<mo>×</mo>", b)
+
+
+@dataclass(frozen=True)
+class WithUnit(Maths):
+    """A number or a bracket with a unit behind it."""
+
+    number: Maths
+    unit: Unit
+    power: Maths | None = None
+
+    def in_text(self) -> Piece:
+        gap = "" if self.unit.symbol == "deg" else " "
+        name = "°" if self.unit.symbol == "deg" else self.unit.text
+        return joined(PRODUCT, self.number.tight_text(PRODUCT), gap, name)
+
+    def in_tex(self) -> Piece:
+        return joined(PRODUCT, self.number.tight_tex(PRODUCT), self.unit.tex)
+
+    def in_mathml(self) -> Piece:
+        return joined(PRODUCT, self.number.tight_mathml(PRODUCT), self.unit.mathml)
+
+
+@dataclass(frozen=True)
+class Beside(Maths):
+    """Two measurements that make one: 12 ft 6 in."""
+
+    left: Maths
+    right: Maths
+
+    def in_text(self) -> Piece:
+        return joined(PRODUCT, self.left.in_text(), " ", self.right.tight_text(SUM))
+
+    def in_tex(self) -> Piece:
+        return joined(PRODUCT, self.left.in_tex(), r"\ ", self.right.tight_tex(SUM))
+
+    def in_mathml(self) -> Piece:
+        return joined(PRODUCT, self.left.in_mathml(), '<mspace width="0.3em"/>', self.right.in_mathml())
+
+
+@dataclass(frozen=True)
+class Over(Maths):
+    """A quotient: with a bar, or in a line of text with a stroke."""
+
+    above: Maths
+    below: Maths
+
+    def in_text(self) -> Piece:
+        return joined(PRODUCT, self.above.as_factor(), " / ", self.below.tight_text(POWER))
+
+    def in_tex(self) -> Piece:
+        return joined(PRODUCT, r"\frac{", self.above.in_tex(), "}{", self.below.in_tex(), "}")
+
+    def in_mathml(self) -> Piece:
+        above, below = (joined(ATOM, "<mrow>", m.in_mathml(), "</mrow>") for m in (self.above, self.below))
+        return joined(PRODUCT, "<mfrac>", above, below, "</mfrac>")
+
+
+@dataclass(frozen=True)
+class Raised(Maths):
+    """A power."""
+
+    base: Maths
+    exponent: Maths
+
+    def in_text(self) -> Piece:
+        exponent = self.exponent.text
+        plain = exponent.translate(_RAISED) if exponent.lstrip("-").isdigit() else None
+        behind = plain if plain is not None else f"^{self.exponent.tight_text(ATOM).code}"
+        return joined(POWER, self.base.tight_text(ATOM), behind)
+
+    def in_tex(self) -> Piece:
+        return joined(POWER, self.base.tight_tex(ATOM), "^{", self.exponent.in_tex(), "}")
+
+    def in_mathml(self) -> Piece:
+        base, exponent = (
+            joined(ATOM, "<mrow>", m, "</mrow>")
+            for m in (self.base.tight_mathml(ATOM), self.exponent.in_mathml())
+        )
+        return joined(POWER, "<msup>", base, exponent, "</msup>")
+
+
+@dataclass(frozen=True)
+class Root(Maths):
+    """A square root, or a root of another ``degree``."""
+
+    of: Maths
+    degree: int = 2
+
+    def in_text(self) -> Piece:
+        return joined(ATOM, "√(" if self.degree == 2 else "∛(", self.of.in_text(), ")")
+
+    def in_tex(self) -> Piece:
+        return joined(
+            ATOM, r"\sqrt{" if self.degree == 2 else rf"\sqrt[{self.degree}]{{", self.of.in_tex(), "}"
+        )
+
+    def in_mathml(self) -> Piece:
+        if self.degree == 2:
+            return joined(ATOM, "<msqrt>", self.of.in_mathml(), "</msqrt>")
+        return joined(ATOM, "<mroot><mrow>", self.of.in_mathml(), f"</mrow><mn>{self.degree}</mn></mroot>")
+
+
+@dataclass(frozen=True)
+class Applied(Maths):
+    """A function with its arguments; ``name_tex`` is how its name is set."""
+
+    name: str
+    name_tex: str
+    arguments: tuple[Maths, ...]
+
+    def in_text(self) -> Piece:
+        return joined(ATOM, f"{self.name}(", *listed([m.in_text() for m in self.arguments], ", "), ")")
+
+    def in_tex(self) -> Piece:
+        inside = listed([m.in_tex() for m in self.arguments], ", ")
+        return joined(ATOM, rf"{self.name_tex}\left(", *inside, r"\right)")
+
+    def in_mathml(self) -> Piece:
+        inside = listed([m.in_mathml() for m in self.arguments], "<mo>,</mo>")
+        return joined(ATOM, f"<mi>{self.name}</mi><mo>(</mo>", *inside, "<mo>)</mo>")
+
+
+@dataclass(frozen=True)
+class Equal(Maths):
+    """Sides that are equal, one after the other. What a following side is, is ``almost`` where it is rounded."""
+
+    sides: tuple[Maths, ...]
+    almost: bool = False
+
+    def in_text(self) -> Piece:
+        return joined(SUM, *listed([m.in_text() for m in self.sides], " ≈ " if self.almost else " = "))
+
+    def in_tex(self) -> Piece:
+        sign = r" \approx " if self.almost else " = "
+        return joined(SUM, *listed([m.in_tex() for m in self.sides], sign))
+
+    def in_mathml(self) -> Piece:
+        sign = "<mo>≈</mo>" if self.almost else "<mo>=</mo>"
+        return joined(SUM, *listed([m.in_mathml() for m in self.sides], sign))
+
+
+@dataclass(frozen=True)
+class Row(Maths):
+    """Pieces one after the other, with ``between`` in TeX and in text."""
+
+    items: tuple[Maths, ...]
+    between_tex: str = r"\quad "
+    between_text: str = " "
+
+    def in_text(self) -> Piece:
+        return joined(SUM, *listed([m.in_text() for m in self.items], self.between_text))
+
+    def in_tex(self) -> Piece:
+        return joined(SUM, *listed([m.in_tex() for m in self.items], self.between_tex))
+
+    def in_mathml(self) -> Piece:
+        gap = '<mspace width="1em"/>'
+        return joined(SUM, *listed([m.in_mathml() for m in self.items], gap))
+
+
+@dataclass(frozen=True)
+class Below(Maths):
+    """Lines below one another in TeX, set out at their signs: each line in halves that meet there. In text they
+    follow one another."""
+
+    lines: tuple[tuple[Maths | None, Maths], ...]
+    between_text: str = ", "
+
+    def in_text(self) -> Piece:
+        rows = [_line_text(left, right) for left, right in self.lines]
+        return joined(SUM, *listed(rows, self.between_text))
+
+    def in_tex(self) -> Piece:
+        rows = [
+            joined(SUM, "&", right.in_tex())
+            if left is None
+            else joined(SUM, left.in_tex(), " &= ", right.in_tex())
+            for left, right in self.lines
+        ]
+        return joined(SUM, r"\begin{aligned}", *listed(rows, r" \\ "), r"\end{aligned}")
+
+    def in_mathml(self) -> Piece:
+        rows = [
+            joined(
+                SUM,
+                "<mtr><mtd>",
+                left.in_mathml() if left is not None else "",
+                "</mtd><mtd>",
+                "" if left is None else "<mo>=</mo>",
+                right.in_mathml(),
+                "</mtd></mtr>",
+            )
+            for left, right in self.lines
+        ]
+        return joined(SUM, "<mtable>", *rows, "</mtable>")
+
+
+def _line_text(left: Maths | None, right: Maths) -> Piece:
+    return right.in_text() if left is None else joined(SUM, left.in_text(), " = ", right.in_text())
+
+
+def listed(pieces: Sequence[Piece], between: str) -> list[str | Piece]:
+    found: list[str | Piece] = []
+    for index, piece in enumerate(pieces):
+        if index:
+            found.append(between)
+        found.append(piece)
+    return found
+
+
+# Ready pieces
+
+_GREEK = {r"\alpha": "α", r"\beta": "β", r"\gamma": "γ", r"\delta": "δ", r"\epsilon": "ε", r"\theta": "θ"}
+_GREEK |= {r"\varphi": "φ", r"\phi": "φ", r"\Delta": "Δ"}
+
+
+def letters(symbol: str) -> tuple[str, str]:
+    """A symbol's letters and what stands below them, as plain text: ``\\Delta x_{12}`` gives ``Δx`` and ``12``."""
+    above, _, below = symbol.partition("_")
+    for command, letter in _GREEK.items():
+        above, below = above.replace(command, letter), below.replace(command, letter)
+    return above.replace(" ", ""), below.strip("{}").replace(r"\text{", "")
+
+
+def symbol(tex: str, name: str) -> Written:
+    """A quantity's letter; in text it goes by its name."""
+    above, below = letters(tex)
+    letter = f"<mi>{escape(above)}</mi>"
+    inside = "mn" if below.isdigit() else "mi"
+    mathml = f"<msub>{letter}<{inside}>{escape(below)}</{inside}></msub>" if below else letter
+    return Written(tex, name, ready_mathml=mathml)
+
+
+PI = Written(r"\pi", "π", ready_mathml="<mi>π</mi>")
+
+
+def words(text: str) -> Written:
+    """Words within mathematics."""
+    plain = "".join(
+        {"_": r"\_", "\\": r"\textbackslash{}"}.get(c, rf"\{c}" if c in "{}$&#%" else c) for c in text
+    )
+    return Written(rf"\text{{{plain.replace('^', '').replace('~', '')}}}", text)
+
+
+def digits(text: str) -> Written:
+    """A number as it is typed."""
+    return Written(text, text, ready_mathml=f"<mn>{escape(text)}</mn>")
+
+
+def fraction(above: int, below: int, text: str, whole: int = 0) -> Written:
+    """A small fraction, or a mixed number, that is written ``text`` in a line."""
+    tex = rf"{whole or ''}\tfrac{{{above}}}{{{below}}}"
+    mathml = f"<mfrac><mn>{above}</mn><mn>{below}</mn></mfrac>"
+    return Written(tex, text, FRACTION, (f"<mn>{whole}</mn>" if whole else "") + mathml)

@@ -1,0 +1,232 @@
+"""The squares view of a figure: what is counted, the lattice formula, and the shaded share."""
+
+from __future__ import annotations
+
+from collections.abc import Collection
+from dataclasses import dataclass
+from fractions import Fraction
+from math import gcd
+from typing import Literal
+
+from mensuration.expressions import Quantity
+from mensuration.frozen import Frozen
+from mensuration.numbers import Real
+from mensuration.numbers.rounding import Rounding, decimal_or_fraction, round_by
+from mensuration.plane.measuring import enclosed
+from mensuration.plane.squares import HALF, PART, WHOLE, Counting, Kind, Place, TooManySquares
+from mensuration.tally import PlaneTallies
+from mensuration.telling.mathematics import Equal, Written
+from mensuration.telling.values import Mathematics, Teller, told
+
+EQUIVALENTS = 5
+
+
+@dataclass(frozen=True)
+class Square(Frozen):
+    """One unit square by column and row, numbered among those of its kind."""
+
+    at: Place
+    kind: Literal["whole", "half", "part"]
+    number: int
+    shaded: bool
+
+
+@dataclass(frozen=True)
+class CountedLine(Frozen):
+    text: str
+
+
+@dataclass(frozen=True)
+class ToldLattice(Frozen):
+    """The lattice formula as a check; ``agrees`` with the area."""
+
+    inside: tuple[Place, ...]
+    border: tuple[Place, ...]
+    says: str
+    formula: Mathematics
+    numbers: Mathematics
+    agrees: bool
+
+
+@dataclass(frozen=True)
+class Count(Frozen):
+    """So many ``above`` of so many ``below``, counted in what ``of`` says."""
+
+    above: int
+    below: int
+    of: str
+
+
+@dataclass(frozen=True)
+class Ratio(Frozen):
+    """A share as a decimal, a percentage and a fraction, with the common factor taken out."""
+
+    decimal: str
+    percent: str
+    exactly: bool
+    count: Count | None = None
+    lowest: Mathematics | None = None
+    factor: int | None = None
+    equivalents: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True)
+class ShadedShare(Frozen):
+    says: str
+    ratio: Ratio | None
+
+
+@dataclass(frozen=True)
+class Counted(Frozen):
+    """A figure on unit squares."""
+
+    too_many: bool = False
+    squares: tuple[Square, ...] = ()
+    lines: tuple[CountedLine, ...] = ()
+    lattice: ToldLattice | None = None
+    sides: int = 0
+    edges: tuple[tuple[Place, Place], ...] = ()
+    shaded: ShadedShare | None = None
+
+
+def counted(
+    tallies: PlaneTallies, teller: Teller, squares: Collection[Place] = (), parts: Collection[str] = ()
+) -> Counted:
+    """The figure counted on unit squares, and its share that is shaded: these squares, or else these parts."""
+    if not tallies.region.loops:
+        return Counted(lines=(CountedLine("there is nothing left to count"),))
+    counting = Counting(tallies.region, teller.unit.size(teller.pi))
+    marked = {(i, j) for i, j in squares}
+    numbers: dict[Kind, int] = {WHOLE: 0, HALF: 0, PART: 0}
+    found = []
+    try:
+        for square in counting.squares:
+            numbers[square.kind] += 1
+            shaded = square.place in marked
+            found.append(Square(square.place, square.kind, numbers[square.kind], shaded))
+    except TooManySquares:
+        return Counted(too_many=True)
+    teller_ = _Count(counting, tallies, teller)
+    return Counted(
+        squares=tuple(found),
+        lines=(*teller_.squares(numbers), *teller_.round()),
+        lattice=teller_.lattice() if counting.lattice is not None else None,
+        sides=len(tallies.region.edges),
+        edges=tuple(counting.unit_edges or ()),
+        shaded=teller_.shaded(marked, parts) if marked or parts else None,
+    )
+
+
+def _plural(count: int, what: str) -> str:
+    return f"{count} {what}" if count == 1 else f"{count} {what}s"
+
+
+@dataclass(frozen=True)
+class _Count:
+    """What is told of one counting."""
+
+    counting: Counting
+    tallies: PlaneTallies
+    teller: Teller
+
+    def size(self, value: Fraction | int, power: int = 2) -> str:
+        return self.teller.unit.to_power(power).after(decimal_or_fraction(Fraction(value)))
+
+    def measure(self, name: str) -> str:
+        return self.teller.tell(self.tallies.quantity(name)).text
+
+    def squares(self, numbers: dict[Kind, int]) -> list[CountedLine]:
+        whole, half, part = numbers[WHOLE], numbers[HALF], numbers[PART]
+        lines = [f"{_plural(whole, 'whole square')}: {self.size(whole)}"]
+        if half:
+            lines.append(f"{_plural(half, 'half square')}: {half} × 1/2 = {self.size(Fraction(half, 2))}")
+        so_far = whole + Fraction(half, 2)
+        known = self._in_part(lines, part, so_far) if part else so_far
+        if known is None:
+            return [CountedLine(text) for text in lines]
+        return [CountedLine(text) for text in (*lines, f"counted: {self.size(known)}, exactly the area")]
+
+    def _in_part(self, lines: list[str], part: int, so_far: Fraction) -> Fraction | None:
+        """Squares covered in part; None where how much of them is only roughly known."""
+        shares = [square.share for square in self.counting.squares if square.kind == PART]
+        known = [share for share in shares if share is not None]
+        if len(known) < len(shares):
+            guess = Fraction(part, 2)
+            lines.append(f"{_plural(part, 'square')} in part, each counted as a half: {self.size(guess)}")
+            lines.append(f"counted: about {self.size(so_far + guess)}; the area is {self.measure('area')}")
+            return None
+        rest = sum(known, Fraction(0))
+        lines.append(f"{_plural(part, 'square')} in part, together {self.size(rest)}")
+        return so_far + rest
+
+    def round(self) -> list[CountedLine]:
+        sides = _plural(len(self.tallies.region.edges), "side")
+        edges = self.counting.unit_edges
+        if edges is None:
+            perimeter = self.measure("perimeter")
+            says = f"{sides}; the perimeter is {perimeter} (not all sides run along the squares)"
+            return [CountedLine(says)]
+        once = f"{_plural(len(edges), 'unit edge')} once round: {self.size(len(edges), 1)}"
+        return [CountedLine(f"{sides}; counted edge by edge, {once}")]
+
+    def lattice(self) -> ToldLattice:
+        lattice = self.counting.lattice
+        assert lattice is not None
+        inside, border = len(lattice.inside), len(lattice.border)
+        holes = f" + {lattice.holes}" if lattice.holes else ""
+        area = decimal_or_fraction(lattice.area)
+        unit = self.teller.unit.to_power(2)
+        formula = Written(f"A = I + \\tfrac{{B}}{{2}} - 1{holes}", f"A = I + B/2 − 1{holes}")
+        put = Written(f"{inside} + \\tfrac{{{border}}}{{2}} - 1{holes}", f"{inside} + {border}/2 − 1{holes}")
+        value = Written(f"{area}{unit.tex}", unit.after(area))
+        area_in_squares = self.tallies.composition.area / (self.counting.unit * self.counting.unit)
+        return ToldLattice(
+            lattice.inside,
+            lattice.border,
+            f"{inside} lattice points inside, {border} on the border",
+            told(formula),
+            told(Equal((put, value))),
+            area_in_squares.same_as(Real.of(lattice.area)),
+        )
+
+    def shaded(self, squares: Collection[Place], parts: Collection[str]) -> ShadedShare:
+        composition, counting = self.tallies.composition, self.counting
+        square = counting.unit * counting.unit
+        if squares:
+            found = counting.shaded(squares)
+            if found is None:
+                says = "squares that are covered only in part can't be counted exactly here"
+                return ShadedShare(says, None)
+            amount = Real.of(found)
+        else:
+            bits = sum(1 << p.index for p in composition.parts if p.name in parts)
+            area = enclosed(
+                composition.arrangement, lambda m: composition.covers(m) and bool(m & bits), composition.pi
+            )
+            amount = area / square
+        return ShadedShare("", _ratio(amount, composition.area / square, self.teller))
+
+
+def _ratio(amount: Real, total: Real, teller: Teller) -> Ratio:
+    share = amount / total
+    percent = teller.tell(Quantity(share * Real.of(100)))
+    decimal, exactly = round_by(share, Rounding(places=4)).text, not percent.approximate
+    a, b = amount.rational, total.rational
+    if a is None or b is None:
+        exact = share.exact
+        lowest = None if exact is None else Mathematics(exact.tex(), exact.plain())
+        return Ratio(decimal, percent.text, exactly, lowest=lowest)
+    scale = a.denominator * b.denominator // gcd(a.denominator, b.denominator)
+    above, below = int(a * scale), int(b * scale)
+    common = gcd(above, below) or 1
+    low, base = above // common, below // common
+    pieces = {1: "squares", 2: "half squares"}.get(scale, f"{scale}ths of squares")
+    return Ratio(
+        decimal,
+        percent.text,
+        exactly,
+        Count(above, below, pieces),
+        Mathematics(rf"\frac{{{low}}}{{{base}}}", f"{low}/{base}"),
+        common,
+        tuple(f"{low * k}/{base * k}" for k in range(2, 2 + EQUIVALENTS)),
+    )

@@ -1,0 +1,265 @@
+"""Telling values to people: one number in every form that a screen or a file needs."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from fractions import Fraction
+from functools import lru_cache
+
+from mensuration.expressions import Path, Quantity
+from mensuration.frozen import Frozen
+from mensuration.numbers import Exact, Real, Rounding, decimal, round_by
+from mensuration.numbers.rounding import decimal_or_fraction
+from mensuration.telling import mathematics as m
+from mensuration.telling.mathematics import ATOM, POWER, PRODUCT, SUM, Mark, Maths, Written
+from mensuration.units import ANGLE, NO_UNIT, NUMBER, UNITS, Kind, Unit
+
+SHORT_PLACES = 6
+SHORT_WRITTEN = 14
+LONGEST_EXACT = 60  # inside a line of working
+ONE_LINE = 90  # for an exact form by itself; a longer one is folded away
+SHOWN_FIGURES = 7
+
+
+@dataclass(frozen=True)
+class Mathematics(Frozen):
+    """A piece of mathematics in TeX and as text; ``marks`` are the places in the TeX that can be changed."""
+
+    tex: str
+    text: str
+    marks: tuple[Mark, ...] = ()
+
+
+def told(written: Maths) -> Mathematics:
+    """A piece of mathematics as results hold it."""
+    return Mathematics(written.tex, written.text, written.marks)
+
+
+@dataclass(frozen=True)
+class Unfolded(Frozen):
+    """An exact form that is longer than a line."""
+
+    exact: str
+    tex: str
+    text: str
+
+
+@dataclass(frozen=True)
+class Told(Frozen):
+    """A value in all its forms; ``exact`` and ``tex`` are None where there is no short exact form."""
+
+    exact: str | None
+    exact_text: str | None
+    tex: str | None
+    unfolded: Unfolded | None
+    decimal: str
+    unit: str
+    rounded: str
+    text: str
+    shown: Mathematics
+    rounded_tex: str
+    approximate: bool
+    rule: str
+    note: str
+
+
+@dataclass(frozen=True)
+class Teller:
+    """How this problem tells values: its unit, angle unit, rounding and convention for π."""
+
+    unit: Unit
+    angle: Unit
+    rounding: Rounding
+    pi: Real
+
+    def unit_for(self, kind: Kind) -> Unit | None:
+        """The unit in which a quantity of ``kind`` is told here; None when there is none."""
+        if kind == NUMBER:
+            return NO_UNIT
+        if kind == ANGLE:
+            return self.angle
+        if kind == Kind(length=kind.length) and kind.length > 0:
+            base = self.unit if self.unit.kind.length else UNITS["m"]
+            return base.to_power(kind.length)
+        if kind == Kind(plain=kind.plain) and kind.plain > 0:
+            return UNITS["unit"].to_power(kind.plain)
+        return None
+
+    def amount(self, quantity: Quantity, unit: Unit | None = None) -> tuple[Real, Unit]:
+        """The number of units in a quantity, and the unit."""
+        unit = unit or self.unit_for(quantity.kind)
+        if unit is None:
+            return quantity.value, NO_UNIT
+        return quantity.in_unit(unit, self.pi), unit
+
+    def tell(self, quantity: Quantity, unit: Unit | None = None, rounding: Rounding | None = None) -> Told:
+        """A quantity in all its forms: exact, TeX, decimal, rounded, and as one line of text."""
+        value, unit = self.amount(quantity, unit)
+        rule = rounding or self.rounding
+        told_ = _exactly(value.exact, unit, rule) if value.exact else _forms(value, unit, rule)
+        if _hides_angle(quantity.kind, value, unit):
+            return replace(told_, exact_text=None, shown=told(_rough(value, unit)))
+        return told_
+
+    def plainly(self, quantity: Quantity) -> str:
+        """A quantity in a sentence: as it is where that is short, else to four significant figures."""
+        written = self.written(quantity).text
+        if "…" not in written and len(written) <= SHORT_WRITTEN:
+            return written
+        value, unit = self.amount(quantity)
+        return "≈ " + unit.after(round_by(value, Rounding(figures=4)).text)
+
+    def written(self, quantity: Quantity, unit: Unit | None = None) -> Written:
+        """A quantity as it stands inside a line of working: short, exact where that is short."""
+        value, unit = self.amount(quantity, unit)
+        if _hides_angle(quantity.kind, value, unit):
+            return _rough(value, unit)
+        return _inside(value, unit)
+
+    @property
+    def pi_letter(self) -> Written:
+        """π as it stands in numbers: itself, or the number that is taken for it. Every line of numbers asks here."""
+        return m.PI if self.pi.rational is None else self.written(Quantity(self.pi))
+
+
+def is_pi(path: Path) -> bool:
+    """Whether a name is that of π, which no quantity can bear."""
+    return path.names == ("pi",)
+
+
+def _hides_angle(kind: Kind, value: Real, unit: Unit) -> bool:
+    """An inverse cosine, turned into degrees, is no number that one reads."""
+    return kind == ANGLE and value.rational is None and unit.symbol in ("deg", "turn")
+
+
+@lru_cache(maxsize=20_000)
+def _exactly(exact: Exact, unit: Unit, rule: Rounding) -> Told:
+    """Exact values come again and again while a figure is changed, so their forms are remembered."""
+    return _forms(Real(exact), unit, rule)
+
+
+def _forms(value: Real, unit: Unit, rule: Rounding) -> Told:
+    rounded = round_by(value, rule)
+    exact = value.exact
+    short = exact if exact is not None and len(exact.text()) <= ONE_LINE else None
+    number = rounded.text if rule.step is None else _mixed(rounded.value, rule.step)
+    return Told(
+        exact=short.text() if short is not None else None,
+        exact_text=unit.after(_bracketed(short, unit)) if short is not None else None,
+        tex=f"{_tex_number(short.tex(), unit)}{unit.tex}" if short is not None else None,
+        unfolded=_unfolded(exact, unit) if exact is not None and short is None else None,
+        decimal=decimal(value),
+        unit=unit.text,
+        rounded=rounded.text,
+        text=unit.after(number),
+        shown=told(_inside(value, unit)),
+        rounded_tex=f"{_number_tex(number)}{unit.tex}",
+        approximate=not rounded.unchanged,
+        rule=rule.says(),
+        note="" if short is not None else "no short exact form; every digit shown is proven",
+    )
+
+
+def exactly_written(told_: Told) -> Written | None:
+    """The exact form of a told value, or None."""
+    if told_.tex is None or told_.exact_text is None:
+        return None
+    return Written(told_.tex, told_.exact_text)
+
+
+def _unfolded(exact: Exact, unit: Unit) -> Unfolded:
+    return Unfolded(
+        exact.text(),
+        f"{_tex_number(exact.tex(), unit)}{unit.tex}",
+        unit.after(_bracketed(exact, unit)),
+    )
+
+
+def _bracketed(exact: Exact, unit: Unit) -> str:
+    """An exact form as text, a sum in brackets before a unit."""
+    return f"({exact.plain()})" if unit.symbol and len(exact.terms) > 1 else exact.plain()
+
+
+def _inside(value: Real, unit: Unit) -> Written:
+    rational = value.rational
+    if rational is not None:
+        inches = _feet_and_inches(rational) if unit == UNITS["ft"] else None
+        if inches is not None:
+            return inches
+        text = decimal_or_fraction(rational, SHORT_PLACES)
+        if "/" not in text:
+            binds = SUM if rational < 0 else PRODUCT if unit.symbol else ATOM
+            return Written(f"{text}{unit.tex}", unit.after(text), binds, _number_mathml(text) + unit.mathml)
+        if len(text) > 9:
+            return _rough(value, unit)
+        above, below = rational.numerator, rational.denominator
+        mathml = f"<mfrac><mn>{above}</mn><mn>{below}</mn></mfrac>{unit.mathml}"
+        binds = SUM if rational < 0 else POWER
+        return Written(rf"\tfrac{{{above}}}{{{below}}}{unit.tex}", unit.after(text), binds, mathml)
+    exact = value.exact
+    if exact is not None and len(exact.text()) <= LONGEST_EXACT:
+        return _exact_inside(exact, unit)
+    return _rough(value, unit)
+
+
+def _number_mathml(text: str) -> str:
+    return f"<mo>−</mo><mn>{text[1:]}</mn>" if text.startswith("-") else f"<mn>{text}</mn>"
+
+
+def _exact_inside(exact: Exact, unit: Unit) -> Written:
+    tex, plain, mathml = exact.tex(), exact.plain(), exact.mathml()
+    if len(exact.terms) > 1:
+        if unit.symbol:
+            mathml = f"<mo>(</mo>{mathml}<mo>)</mo>{unit.mathml}"
+            return Written(rf"\left({tex}\right){unit.tex}", unit.after(f"({plain})"), PRODUCT, mathml)
+        return Written(tex, plain, SUM, mathml)
+    binds = SUM if plain.startswith("-") else PRODUCT
+    # Beside other factors 5√10/2 m would read as 5√10 by 2 m.
+    tight = unit.after(f"({plain})") if "/" in plain and binds == PRODUCT else ""
+    return Written(f"{tex}{unit.tex}", unit.after(plain), binds, mathml + unit.mathml, tight)
+
+
+def _feet_and_inches(feet: Fraction) -> Written | None:
+    """A length as 12 ft 6 in, when its inches are whole or a fraction found on a rule; else None."""
+    whole, rest = divmod(feet, 1)
+    inches = rest * 12
+    if feet <= 0 or not rest or 16 % inches.denominator:
+        return None
+    number = _mixed(inches, Fraction(1, 16)) if inches.denominator > 1 else str(inches)
+    inch, foot = UNITS["in"], UNITS["ft"]
+    tex, text = f"{_number_tex(number)}{inch.tex}", inch.after(number)
+    mathml = f"<mn>{number}</mn>{inch.mathml}"
+    if not whole:
+        return Written(tex, text, PRODUCT, mathml)
+    mathml = f'<mn>{whole}</mn>{foot.mathml}<mspace width="0.3em"/>{mathml}'
+    return Written(rf"{whole}{foot.tex}\ {tex}", f"{foot.after(str(whole))} {text}", PRODUCT, mathml)
+
+
+def _rough(value: Real, unit: Unit) -> Written:
+    text = round_by(value, Rounding(figures=SHOWN_FIGURES)).text
+    binds = SUM if text.startswith("-") else PRODUCT
+    mathml = f"{_number_mathml(text)}<mo>…</mo>{unit.mathml}"
+    return Written(rf"{text}\ldots{unit.tex}", unit.after(f"{text}…"), binds, mathml)
+
+
+def _tex_number(tex: str, unit: Unit) -> str:
+    return rf"\left({tex}\right)" if unit.symbol and (" + " in tex or " - " in tex) else tex
+
+
+def _mixed(value: Fraction, step: Fraction) -> str:
+    """A value rounded to a step: in eighths and the like as a mixed number, otherwise as a decimal."""
+    halving = step.denominator & (step.denominator - 1) == 0  # halves, quarters, eighths …
+    decimal_step = 10**12 % step.denominator == 0 and not halving
+    if value.denominator == 1 or decimal_step:
+        return decimal_or_fraction(value)
+    whole, rest = divmod(abs(value), 1)
+    sign = "-" if value < 0 else ""
+    return f"{sign}{f'{whole} ' if whole else ''}{rest.numerator}/{rest.denominator}"
+
+
+def _number_tex(text: str) -> str:
+    if "/" not in text:
+        return text
+    whole, _, fraction = text.rpartition(" ")
+    above, below = fraction.split("/")
+    return rf"{whole}\tfrac{{{above}}}{{{below}}}"

@@ -1,0 +1,79 @@
+"""The working: the written steps from the givens to an answer."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from mensuration.expressions import Path, Quantity, Scope, parse
+from mensuration.expressions.nodes import Number, UnitOf
+from mensuration.tally.entry import Derivation, Trial
+from mensuration.telling import mathematics as m
+from mensuration.telling.derivations import tell_lines
+from mensuration.telling.mathematics import Maths
+from mensuration.telling.values import Mathematics, Teller, Told, is_pi, told
+from mensuration.telling.writing import write
+
+
+def line(
+    title: str, formula: Maths | None, numbers: Maths | None, value: Maths, trial: Trial | None = None
+) -> Maths:
+    """``title: formula = numbers = value``, leaving out what says the same twice.
+
+    Equations found by trial don't equal their numbers: these stand behind them.
+    """
+    return m.Row((m.words(title), _sides(formula, numbers, value, trial)), r"\colon\quad ", ": ")
+
+
+def _sides(formula: Maths | None, numbers: Maths | None, value: Maths, trial: Trial | None) -> Maths:
+    if trial is not None and formula is not None and numbers is not None:
+        return m.Row((formula, m.Equal((numbers, value))), r",\quad ", "; ")
+    sides: list[Maths] = []
+    for side in (formula, numbers, value):
+        if side is not None and side.text not in [other.text for other in sides]:
+            sides.append(side)
+    return m.Equal(tuple(sides))
+
+
+def path_working(path: Sequence[Derivation], teller: Teller) -> list[Maths]:
+    """The written lines of a solver's path, each formula, its numbers and its value."""
+    found = []
+    for step in path:
+        own = tell_lines(step, teller)
+        found.append(_sides(own.formula, own.numbers, teller.written(step.value), step.trial))
+    return found
+
+
+def expression_working(
+    name: str, expression: str, quantity: Quantity, scope: Scope, teller: Teller
+) -> list[Maths]:
+    """A named expression: as typed, with numbers in place, its value."""
+    tree = parse(expression)
+    value = teller.written(quantity)
+
+    def letter(path: Path) -> Maths:
+        return m.PI if is_pi(path) else m.words(path.text)
+
+    def number(path: Path) -> Maths:
+        return teller.pi_letter if is_pi(path) else teller.written(scope.value_of(path))
+
+    typed = write(tree, letter)
+    if isinstance(tree, Number | UnitOf):
+        return [line(name, typed, None, value)]
+    return [line(name, typed, write(tree, number, times=True), value)]
+
+
+def rounding_line(value: Told) -> list[Maths]:
+    """The one rounding, at the end; nothing where it changes nothing."""
+    if not value.approximate:
+        return []
+    digits = value.decimal[: max(12, len(value.rounded) + 3)]
+    cut = len(digits) < len(value.decimal)
+    shown = m.Written(digits + (r"\ldots " if cut else ""), digits + ("…" if cut else ""))
+    rounded = m.Written(value.rounded_tex, value.text)
+    rule = m.words(f"({value.rule})")
+    return [m.Row((m.Equal((shown, rounded), almost=True), rule))]
+
+
+def tell_all(lines: Sequence[Maths]) -> tuple[Mathematics, ...]:
+    """Lines as results hold them, without marks: nothing is changed in the working."""
+    return tuple(Mathematics(each.tex, each.text) for each in map(told, lines))

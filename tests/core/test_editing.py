@@ -1,0 +1,341 @@
+"""The verbs behind the bench: names carried everywhere, sides and corners of walks, cards brought between units."""
+
+from __future__ import annotations
+
+import copy
+from typing import Any
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from mensuration.catalogue import figures
+from mensuration.editing import Refused, edit
+from mensuration.editing.edits import AnyEdit
+from mensuration.frozen import adapter
+from mensuration.outlines import with_corner, with_side
+from mensuration.problem import Problem, evaluate_problem, read
+
+Document = dict[str, Any]
+
+
+def document(**more: Any) -> Document:
+    return {"format": "tilt-grid/problem", "version": 1, **more}
+
+
+def done(problem: Document | Problem, do: str, **more: Any) -> Problem:
+    before = problem if isinstance(problem, Problem) else read(problem)
+    kept = before.model_dump()
+    try:
+        return edit(before, adapter(AnyEdit).validate_python({"do": do, **more})).problem
+    finally:
+        assert before.model_dump() == kept  # what is given stays as it is
+
+
+def made(problem: Document, do: str, **more: Any) -> str | None:
+    return edit(read(problem), adapter(AnyEdit).validate_python({"do": do, **more})).name
+
+
+def values(problem: Document | Problem) -> list[Any]:
+    """Everything that is worked out, without the names it is told under."""
+    results = evaluate_problem(problem if isinstance(problem, Problem) else read(problem))
+    asks = [(ask["exact"], ask["decimal"]) for ask in results["asks"]]
+    lines = [line["decimal"] for line in results["lines"].values()]
+    return [asks, lines, [c["code"] for c in results["complaints"]]]
+
+
+YARD = document(
+    figures=[
+        {
+            "name": "court",
+            "parts": [
+                {"name": "deck", "shape": "rectangle", "given": {"width": "6", "height": "tape/2"}},
+                {
+                    "name": "nose",
+                    "shape": "semicircle",
+                    "given": {"diameter": "deck.height"},
+                    "on": {"part": "deck", "edge": "right"},
+                    "at": ["0", "deck.height - court.deck.height"],
+                },
+                {"name": "bed", "shape": "outline", "walk": "right deck.width, up 2, left ?, down ?"},
+            ],
+            "cuts": [[["deck.width / 2", "0"], ["court.deck.width / 2", "4"]]],
+            "way": "own",
+            "shaded": {"parts": ["deck"], "squares": []},
+        },
+        {
+            "name": "post",
+            "kind": "formula",
+            "figure": "cylinder",
+            "given": {"radius": "court.nose.radius", "height": "3"},
+        },
+        {
+            "name": "posts",
+            "kind": "cases",
+            "figure": "cylinder",
+            "columns": [{"name": "radius", "rule": "from 1 by 1/2"}, {"name": "height"}],
+            "rows": [{"height": "court.deck.width"}],
+        },
+    ],
+    lines=[{"name": "tape", "expression": "8 m"}, {"name": "twice", "expression": "2 court.deck.width"}],
+    asks=[
+        {"label": "Area", "expression": "court.area"},
+        {"label": "Room", "expression": "post.volume + twice * court.deck.area"},
+    ],
+)
+
+
+# Renaming
+
+
+def test_a_parts_new_name_goes_everywhere() -> None:
+    after = done(YARD, "rename-part", figure="court", part="deck", name="floor")
+    text = after.model_dump_json()
+    assert "deck" not in text
+    court, post, posts = after.figures
+    assert court.parts[1].on.part == "floor"
+    assert court.parts[2].walk == "right floor.width, up 2, left ?, down ?"
+    assert court.cuts[0] == (("floor.width / 2", "0"), ("court.floor.width / 2", "4"))
+    assert court.shaded.parts == ["floor"]
+    assert posts.rows[0]["height"] == "court.floor.width"
+    assert post.given["radius"] == "court.nose.radius"
+    assert values(after) == values(YARD)
+
+
+def test_a_figures_new_name_goes_everywhere() -> None:
+    after = done(YARD, "rename-figure", figure="court", name="garden")
+    assert "court" not in after.model_dump_json()
+    assert after.figures[1].given["radius"] == "garden.nose.radius"
+    assert after.figures[2].rows[0]["height"] == "garden.deck.width"
+    assert values(after) == values(YARD)
+    again = done(after, "rename-figure", figure="post", name="pole")
+    assert again.asks[1].expression == "pole.volume + twice * garden.deck.area"
+
+
+def test_a_lines_new_name_goes_everywhere() -> None:
+    after = done(YARD, "rename-line", line="tape", name="cord")
+    assert after.figures[0].parts[0].given["height"] == "cord/2"
+    assert values(after) == values(YARD)
+
+
+@pytest.mark.parametrize(
+    ("do", "more", "says"),
+    [
+        ("rename-part", {"part": "deck", "name": "nose"}, "already something named “nose”"),
+        ("rename-part", {"part": "deck", "name": "m"}, "“m” already means something"),
+        ("rename-part", {"part": "deck", "name": "two words"}, "can't be a name"),
+        ("rename-part", {"part": "deck", "name": ""}, "a name is missing"),
+        ("rename-part", {"part": "gone", "name": "x"}, "no part named “gone”"),
+        ("rename-figure", {"name": "tape"}, "already something named “tape”"),
+        ("rename-figure", {"name": "sin"}, "“sin” already means something"),
+        ("rename-figure", {"figure": "gone", "name": "x"}, "no figure named “gone”"),
+    ],
+)
+def test_names_that_can_not_be_used_are_refused(do: str, more: dict[str, str], says: str) -> None:
+    with pytest.raises(Refused, match=says):
+        done(YARD, do, **{"figure": "court", **more})
+
+
+def test_a_name_that_would_hide_another_is_refused() -> None:
+    hiding = copy.deepcopy(YARD)
+    hiding["figures"][0]["parts"][0]["given"]["width"] = "post.height"
+    with pytest.raises(Refused, match="would mean something else"):
+        done(hiding, "rename-part", figure="court", part="nose", name="post")
+
+
+def test_words_that_only_look_alike_stay() -> None:
+    alike = document(
+        figures=[{"name": "pad", "parts": [{"name": "slab", "shape": "square", "given": {"side": "2"}}]}],
+        lines=[{"name": "a", "expression": "slab + pad.slab2.width + xpad.slab.width + slabs.width + pad.slab.side"}],
+    )  # fmt: skip
+    after = done(alike, "rename-part", figure="pad", part="slab", name="floor")
+    assert (
+        after.lines[0].expression == "slab + pad.slab2.width + xpad.slab.width + slabs.width + pad.floor.side"
+    )
+
+
+def test_unreadable_texts_are_renamed_too() -> None:
+    broken = copy.deepcopy(YARD)
+    broken["lines"][1]["expression"] = "2 (court.deck.width"
+    after = done(broken, "rename-part", figure="court", part="deck", name="größe")
+    assert after.lines[1].expression == "2 (court.größe.width"
+
+
+# Walks
+
+
+@pytest.mark.parametrize(
+    ("walk", "side", "text", "after"),
+    [
+        ("R 9, U 7, L 5, D 3, L ?, D ?", 1, "10", "R 10, U 7, L 5, D 3, L ?, D ?"),
+        ("right 9, up 7, left 5, down 3, left ?, down ?", 2, "8", "right 9, up 8, left 5, down 3, left ?, down ?"),
+        ("R 9; U 7; L 9; D 7", 3, "(4 + 2)", "R ?; U 7; L (4 + 2); D ?"),
+        ("R 9 ft, U 7 ft arc 90° left, L 5, D 3", 2, "2 ft", "R 9 ft, U 2 ft arc 90° left, L 5, D 3"),
+        ("5 at 30°, U 2, L 6", 1, "7 m", "7 m at 30°, U 2, L 6"),
+        ("R max(2, 3), U 7, L ?, D ?", 2, "1", "R max(2, 3), U 1, L ?, D ?"),
+    ],
+)  # fmt: skip
+def test_a_side_of_a_walk_is_set_however_it_was_written(walk: str, side: int, text: str, after: str) -> None:
+    assert with_side(walk, side, text) == after
+
+
+def test_a_side_without_a_single_length_is_refused_in_words() -> None:
+    walked = document(figures=[{"name": "f", "parts": [{"name": "p", "shape": "outline", "walk": "R 4, R 2 U 3, L 6, D ?"}]}])  # fmt: skip
+    with pytest.raises(Refused, match="slanting"):
+        done(walked, "set-side", figure="f", part="p", side=2, text="4")
+    with pytest.raises(Refused, match="no side 9"):
+        done(walked, "set-side", figure="f", part="p", side=9, text="4")
+
+
+def test_corners_given_by_numbers_become_a_walk_when_a_side_is_set() -> None:
+    points = [["1", "1"], ["5", "1"], ["5", "4"], ["1", "4"]]
+    part = {"name": "p", "shape": "outline", "points": points, "at": ["2", "0"]}
+    walked = document(figures=[{"name": "f", "parts": [part]}])
+    (after,) = done(walked, "set-side", figure="f", part="p", side=1, text="6").figures[0].parts
+    assert (after.walk, after.points, after.at) == ("R 6, U 3, L ?, D ?", None, ("3", "1"))
+    part["points"] = [["1 ft", "1"], *points[1:]]
+    with pytest.raises(Refused, match="typed as expressions"):
+        done(walked, "set-side", figure="f", part="p", side=1, text="6")
+
+
+lengths = st.integers(1, 40).map(lambda n: n / 4)
+
+
+@given(
+    st.tuples(lengths, lengths, lengths, lengths),
+    st.integers(0, 3),
+    st.tuples(st.integers(-8, 8), st.integers(-8, 8)),
+)
+def test_a_moved_corner_is_where_it_was_put_and_the_others_stay(
+    sizes: tuple[float, ...], corner: int, by: tuple[int, int]
+) -> None:
+    w, h, dx, dy = sizes
+    corners = [(0.0, 0.0), (w, -dy), (w + dx, h), (0.0, h + 1)]
+    sides = [(b[0] - a[0], b[1] - a[1]) for a, b in zip(corners, corners[1:] + corners[:1], strict=True)]
+    outlined = document(figures=[{"name": "f", "parts": []}])
+    drawn = done(outlined, "add-outline", figure="f", corners=corners)
+    shift = (by[0] / 2, by[1] / 2)
+    at = [str(shift[0]), str(shift[1])] if corner == 0 else None
+    moved = done(
+        drawn, "move-corner", figure="f", part="outline", corner=corner, by=shift, sides=sides, at=at
+    )
+    walk, place = moved.figures[0].parts[0].walk, moved.figures[0].parts[0].at
+    spots = _corners_of(walk, (float(place[0]), float(place[1])))
+    expected = [(x + shift[0], y + shift[1]) if i == corner else (x, y) for i, (x, y) in enumerate(corners)]
+    assert spots == [pytest.approx(spot) for spot in expected]
+
+
+def _corners_of(walk: str, start: tuple[float, float]) -> Any:
+    x, y = start
+    found = [(x, y)]
+    for step in walk.split(", "):
+        words = step.split()
+        for letter, amount in zip(words[::2], words[1::2], strict=True):
+            x += {"R": 1, "L": -1}.get(letter, 0) * float(amount)
+            y += {"U": 1, "D": -1}.get(letter, 0) * float(amount)
+        found.append((x, y))
+    assert found.pop() == pytest.approx(start)
+    return found
+
+
+def test_arcs_stay_arcs_when_their_corner_moves() -> None:
+    moved = with_corner("R 4, U 3 arc radius 2 left, L 4, D ?", [(4, 0), (0, 3), (-4, 0), (0, -3)], 1, (1, 0))
+    assert moved == "R 5, L 1 U 3 arc radius 2 left, L 4, D 3"
+
+
+# Parts and figures
+
+
+def test_a_part_gets_a_name_of_its_own() -> None:
+    slab = {"name": "slab", "shape": "square", "given": {"side": "2"}, "at": ["1/2", "3"]}
+    one = document(figures=[{"name": "pad", "parts": [slab]}])
+    assert made(one, "add-part", figure="pad", part={**slab, "name": "quarter-circle"}) == "quarter_circle"
+    assert made(one, "add-part", figure="pad", part=slab) == "slab2"
+    assert made(one, "add-part", figure="pad", part={**slab, "name": "m"}) == "m2"
+    twice = done(one, "duplicate-part", figure="pad", part="slab").figures[0].parts
+    assert [(part.name, part.at) for part in twice] == [("slab", ("1/2", "3")), ("slab2", ("1/2", "3.5"))]
+    assert done(document(), "add-part", figure="pad", part=slab).figures[0].name == "pad"
+
+
+def test_figures_of_any_kind_are_added_duplicated_moved_and_removed() -> None:
+    for kind in ("plane", "formula", "cases"):
+        added = {"name": "post", "kind": kind, **({} if kind == "plane" else {"figure": "sphere"})}
+        after = done(YARD, "add-figure", added=added)
+        assert [f.name for f in after.figures] == ["court", "post", "posts", "post2"]
+        assert after.figures[-1].kind == kind
+    twin = done(YARD, "duplicate-figure", figure="court")
+    assert [f.name for f in twin.figures] == ["court", "court2", "post", "posts"]
+    assert twin.figures[1].cuts[0][1] == ("court2.deck.width / 2", "4")
+    area = evaluate_problem(twin)["figures"]
+    assert area["court2"]["quantities"] == area["court"]["quantities"]
+    assert [f.name for f in done(YARD, "move-figure", figure="posts", to=0).figures] == [
+        "posts",
+        "court",
+        "post",
+    ]
+    gone = done(YARD, "remove-figure", figure="post")
+    assert [f.name for f in gone.figures] == ["court", "posts"]
+    assert gone.asks[1].expression == "post.volume + twice * court.deck.area"
+
+
+def test_a_problem_is_not_made_too_large() -> None:
+    many = document(figures=[{"name": f"f{i}"} for i in range(50)])
+    with pytest.raises(Refused, match="at most 50 figures"):
+        done(many, "add-figure", added={"name": "g"})
+
+
+# Cards
+
+
+def bring(card: str, given: dict[str, str], to: Document, **source: str) -> Problem:
+    return done(
+        to,
+        "bring-card",
+        card={"name": card, "kind": "formula", "figure": card, "given": given},
+        settings=source,
+    )
+
+
+@pytest.mark.parametrize("unit", ["mm", "cm", "ft", "in", "m"])
+@pytest.mark.parametrize("angle", ["deg", "rad", "turn"])
+def test_what_a_card_gives_means_the_same_in_the_problem(unit: str, angle: str) -> None:
+    given = {"radius": "2 sqrt(9)", "angle": {"deg": "60", "rad": "pi/3", "turn": "1/6"}[angle]}
+    to = document(settings={"unit": "cm"}, figures=[{"name": "plate", "parts": []}])
+    after = bring("sector", given, to, unit=unit, angle=angle)
+    part = after.figures[0].parts[0]
+    assert part.name == "sector"
+    there = evaluate_problem(after)["figures"]["plate"]["parts"]["sector"]
+    alone = document(
+        settings={"unit": unit, "angle": angle},
+        figures=[{"name": "card", "kind": "formula", "figure": "sector", "given": given}],
+        asks=[{"label": "Area", "expression": "card.area", "unit": "cm^2"}],
+    )
+    (here,) = evaluate_problem(read(alone))["asks"]
+    assert there["area"]["exact"] == here["exact"]
+
+
+def test_texts_keep_their_form_where_they_can() -> None:
+    to = document(settings={"unit": "m"}, figures=[{"name": "plate", "parts": []}])
+    given = bring("rectangle", {"width": "3", "area": "1/2 + 4"}, to, unit="cm").figures[0].parts[0].given
+    assert given == {"width": "3 cm", "area": "(1/2 + 4) cm^2"}
+    same = bring("rectangle", {"width": "3", "height": "4 ft"}, to, unit="m").figures[0].parts[0].given
+    assert same == {"width": "3", "height": "4 ft"}
+
+
+def test_plain_units_and_names_from_elsewhere_are_refused_in_words() -> None:
+    to = document(settings={"unit": "m"}, figures=[{"name": "plate", "parts": []}])
+    with pytest.raises(Refused, match="plain units and m can't be turned"):
+        bring("square", {"side": "3"}, to, unit="unit")
+    with pytest.raises(Refused, match="the side can't be brought along"):
+        bring("square", {"side": "court.deck.width"}, to, unit="cm")
+
+
+def test_a_solid_becomes_a_figure_of_its_own_and_an_empty_problem_asks_for_it() -> None:
+    after = bring("cone", {"radius": "30", "height": "40"}, document(settings={"unit": "m"}), unit="cm")
+    assert after.figures[0].given == {"radius": "30 cm", "height": "40 cm"}
+    assert after.title == figures()["cone"].title
+    results = evaluate_problem(after)
+    assert results["complaints"] == []
+    assert ("Slant height", "0.50 m") in [(ask["label"], ask["text"]) for ask in results["asks"]]
+    plane = bring("square", {"side": "3"}, document(settings={"unit": "m"}), unit="m")
+    assert [ask.expression for ask in plane.asks] == ["figure.perimeter", "figure.area"]
