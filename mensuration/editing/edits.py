@@ -9,6 +9,7 @@ from pydantic import Field
 
 from mensuration.editing import bringing, figures, outlines, parts, renaming
 from mensuration.problem import Problem
+from mensuration.problem.document import Line
 from mensuration.problem.kinds import Figure
 from mensuration.problem.kinds.formula import FormulaDocument
 from mensuration.problem.kinds.plane import Part
@@ -55,6 +56,14 @@ class RenameLine(Model):
 
     def on(self, problem: Problem) -> Edited:
         return Edited(renaming.rename_line(problem, self.line, self.name.strip()), self.name.strip())
+
+
+class AddLine(Model):
+    do: Literal["add-line"]
+    line: Line
+
+    def on(self, problem: Problem) -> Edited:
+        return Edited(*figures.add_line(problem, self.line))
 
 
 class AddFigure(Model):
@@ -162,6 +171,7 @@ AnyEdit = Annotated[
     RenameFigure
     | RenamePart
     | RenameLine
+    | AddLine
     | AddFigure
     | DuplicateFigure
     | MoveFigure

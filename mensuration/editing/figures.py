@@ -1,4 +1,4 @@
-"""The figures of a problem as a list: adding, duplicating, moving, removing them, of whatever kind."""
+"""The figures of a problem as a list, and its lines: adding, duplicating, moving, removing."""
 
 from __future__ import annotations
 
@@ -6,7 +6,7 @@ from mensuration.editing.refusing import Refused
 from mensuration.editing.renaming import rename_figure
 from mensuration.expressions import fresh_name
 from mensuration.problem import Problem
-from mensuration.problem.document import MAX_FIGURES
+from mensuration.problem.document import MAX_FIGURES, MAX_LINES, Line
 from mensuration.problem.kinds import Figure
 
 
@@ -23,6 +23,15 @@ def add_figure(problem: Problem, figure: Figure, after: int | None = None) -> tu
     figures = list(problem.figures)
     figures.insert(len(figures) if after is None else after + 1, figure.model_copy(update={"name": name}))
     return problem.model_copy(update={"figures": figures}), name
+
+
+def add_line(problem: Problem, line: Line) -> tuple[Problem, str]:
+    """The problem with one line of working more, under a name of its own near the one it has; and that name."""
+    if len(problem.lines) >= MAX_LINES:
+        raise Refused(f"a problem has at most {MAX_LINES} lines")
+    name = fresh_name(line.name, taken_names(problem))
+    lines = [*problem.lines, line.model_copy(update={"name": name})]
+    return problem.model_copy(update={"lines": lines}), name
 
 
 def duplicate_figure(problem: Problem, figure: str) -> tuple[Problem, str]:

@@ -30,6 +30,8 @@ def with_side(walk: str, number: int, text: str) -> str:
     step = steps[number - 1]
     if len(step.moves) > 1:
         raise FixedSide(f"side {number} is slanting ({step.text}): change it in the walk")
+    if step.bend is not None:
+        raise FixedSide(f"side {number} is an arc ({step.text}): change it in the walk")
     opened = _left_open(steps, number - 1)
     spans = [(step.spans[0], text), *((other.spans[0], UNKNOWN) for other in opened)]
     for (start, end), put in sorted(spans, reverse=True):

@@ -12,8 +12,10 @@ from hypothesis import strategies as st
 from mensuration.catalogue import figures
 from mensuration.editing import Refused, edit
 from mensuration.editing.edits import AnyEdit
+from mensuration.expressions import fresh_name
 from mensuration.frozen import adapter
-from mensuration.outlines import with_corner, with_side
+from mensuration.outlines import FixedSide, walk_through, with_corner, with_side
+from mensuration.outlines.rewriting import plain
 from mensuration.problem import Problem, evaluate_problem, read
 
 Document = dict[str, Any]
@@ -170,7 +172,11 @@ def test_unreadable_texts_are_renamed_too() -> None:
         ("R 9, U 7, L 5, D 3, L ?, D ?", 1, "10", "R 10, U 7, L 5, D 3, L ?, D ?"),
         ("right 9, up 7, left 5, down 3, left ?, down ?", 2, "8", "right 9, up 8, left 5, down 3, left ?, down ?"),
         ("R 9; U 7; L 9; D 7", 3, "(4 + 2)", "R ?; U 7; L (4 + 2); D ?"),
-        ("R 9 ft, U 7 ft arc 90° left, L 5, D 3", 2, "2 ft", "R 9 ft, U 2 ft arc 90° left, L 5, D 3"),
+        ("R 9, U 7, L 5, D 3, L ?, D ?", 5, "3", "R 9, U 7, L ?, D 3, L 3, D ?"),
+        ("R 9, U 7, L 5, D 3, L ?, D ?", 4, "2", "R 9, U 7, L 5, D 2, L ?, D ?"),
+        ("R 4, U 3, L 4, D 3", 1, "5", "R 5, U 3, L ?, D ?"),
+        ("R 4, 5 at 30°, L 2, D 1", 2, "6", "R 4, 6 at 30°, L 2, D 1"),
+        ("R 9 ft, U 7 ft arc 90° left, L 5, D 3", 3, "2 ft", "R 9 ft, U 7 ft arc 90° left, L 2 ft, D 3"),
         ("5 at 30°, U 2, L 6", 1, "7 m", "7 m at 30°, U 2, L 6"),
         ("R max(2, 3), U 7, L ?, D ?", 2, "1", "R max(2, 3), U 1, L ?, D ?"),
     ],
@@ -183,6 +189,8 @@ def test_a_side_without_a_single_length_is_refused_in_words() -> None:
     walked = document(figures=[{"name": "f", "parts": [{"name": "p", "shape": "outline", "walk": "R 4, R 2 U 3, L 6, D ?"}]}])  # fmt: skip
     with pytest.raises(Refused, match="slanting"):
         done(walked, "set-side", figure="f", part="p", side=2, text="4")
+    with pytest.raises(FixedSide, match="side 3 is an arc"):
+        with_side("R 4, U 2, L 4 arc 180° left, D 2", 3, "9")
     with pytest.raises(Refused, match="no side 9"):
         done(walked, "set-side", figure="f", part="p", side=9, text="4")
 
@@ -238,9 +246,47 @@ def _corners_of(walk: str, start: tuple[float, float]) -> Any:
     return found
 
 
-def test_arcs_stay_arcs_when_their_corner_moves() -> None:
-    moved = with_corner("R 4, U 3 arc radius 2 left, L 4, D ?", [(4, 0), (0, 3), (-4, 0), (0, -3)], 1, (1, 0))
-    assert moved == "R 5, L 1 U 3 arc radius 2 left, L 4, D 3"
+@pytest.mark.parametrize(
+    ("walk", "sides", "corner", "by", "after"),
+    [
+        ("R 9, U 7, L 5, D 3, L ?, D ?", [(9, 0), (0, 7), (-5, 0), (0, -3), (-4, 0), (0, -4)], 2, (1, 0), "R 9, R 1 U 7, L 6, D 3, L 4, D 4"),
+        ("R 4, U 3, L 4, D 3", [(4, 0), (0, 3), (-4, 0), (0, -3)], 0, (1, 0), "R 3, U 3, L 4, R 1 D 3"),
+        ("R 4, U 2, L 4 arc 180° left, D 2", [(4, 0), (0, 2), (-4, 0), (0, -2)], 2, (0, 1), "R 4, U 3, L 4 D 1 arc 180° left, D 2"),
+        ("R 4, U 3 arc radius 2 left, L 4, D ?", [(4, 0), (0, 3), (-4, 0), (0, -3)], 1, (1, 0), "R 5, L 1 U 3 arc radius 2 left, L 4, D 3"),
+    ],
+)  # fmt: skip
+def test_a_moved_corner_changes_the_two_sides_that_meet_there(
+    walk: str, sides: list[Any], corner: int, by: Any, after: str
+) -> None:
+    assert with_corner(walk, sides, corner, by) == after
+
+
+def test_a_walk_through_corners_leaves_a_right_angled_one_open_and_no_other() -> None:
+    assert walk_through([(0, 0), (9, 0), (9, 7), (4, 7), (4, 4), (0, 4)]) == "R 9, U 7, L 5, D 3, L ?, D ?"
+    assert walk_through([(0, 0), (4, 0), (2, 3)]) == "R 4, L 2 U 3, L 2 D 3"
+
+
+@pytest.mark.parametrize(
+    ("value", "text"),
+    [
+        (2, "2"),
+        (2.5, "2.5"),
+        (0.1 + 0.2, "0.3"),
+        (-0.0, "0"),
+        (-1e-12, "0"),
+        (1200, "1200"),
+        (-3.25, "-3.25"),
+    ],
+)
+def test_numbers_are_written_as_a_person_would(value: float, text: str) -> None:
+    assert plain(value) == text
+
+
+def test_a_free_name_is_found_by_counting_on() -> None:
+    assert fresh_name("circle", []) == "circle"
+    assert fresh_name("circle", ["circle"]) == "circle2"
+    assert fresh_name("circle2", ["circle", "circle2", "circle3"]) == "circle4"
+    assert fresh_name("7", ["7"]) == "part2"
 
 
 # Parts and figures
@@ -276,6 +322,13 @@ def test_figures_of_any_kind_are_added_duplicated_moved_and_removed() -> None:
     gone = done(YARD, "remove-figure", figure="post")
     assert [f.name for f in gone.figures] == ["court", "posts"]
     assert gone.asks[1].expression == "post.volume + twice * court.deck.area"
+
+
+def test_a_line_gets_a_name_of_its_own() -> None:
+    line = {"name": "tape", "expression": "court.area"}
+    after = done(YARD, "add-line", line=line)
+    assert [(entry.name, entry.expression) for entry in after.lines][-1] == ("tape2", "court.area")
+    assert made(YARD, "add-line", line={**line, "name": "post"}) == "post2"
 
 
 def test_a_problem_is_not_made_too_large() -> None:

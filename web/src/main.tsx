@@ -2,14 +2,15 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { lazy, StrictMode, Suspense } from "react";
 import { createRoot } from "react-dom/client";
 import { createBrowserRouter, RouterProvider } from "react-router";
-import { NotHere } from "./shelf/NotHere";
+import { NotHere } from "./ui/NotHere";
 import { Shelf } from "./shelf/Shelf";
+import { ErrorBoundary } from "./ui/ErrorBoundary";
 import "./styles.css";
 
 const BenchPage = lazy(() => import("./bench/BenchPage"));
-const Gallery = lazy(() => import("./cards/Gallery"));
-const CardPage = lazy(() => import("./cards/CardPage"));
-const SheetPage = lazy(() => import("./cards/SheetPage"));
+const Gallery = lazy(() => import("./gallery/Gallery"));
+const CardPage = lazy(() => import("./gallery/CardPage"));
+const SheetPage = lazy(() => import("./gallery/SheetPage"));
 
 const router = createBrowserRouter([
   { path: "/", element: <Shelf /> },
@@ -27,9 +28,11 @@ if (root) {
   createRoot(root).render(
     <StrictMode>
       <QueryClientProvider client={queries}>
-        <Suspense fallback={<p className="p-8 text-soft">One moment …</p>}>
-          <RouterProvider router={router} />
-        </Suspense>
+        <ErrorBoundary what="This page">
+          <Suspense fallback={<p className="p-8 text-soft">One moment …</p>}>
+            <RouterProvider router={router} />
+          </Suspense>
+        </ErrorBoundary>
       </QueryClientProvider>
     </StrictMode>,
   );

@@ -110,11 +110,17 @@ describe("paths", () => {
 describe("dimension lines", () => {
   const lay = (parts: DrawnPart[], places = new Map<string, number>(), steady = false) => {
     const xs = parts.flatMap((p) => p.path.flatMap((s) => [s.start, s.end]));
-    const bounds: Bounds = [Math.min(...xs.map((s) => s[0])), Math.min(...xs.map((s) => s[1])), Math.max(...xs.map((s) => s[0])), Math.max(...xs.map((s) => s[1]))];
+    const bounds: Bounds = [
+      Math.min(...xs.map((s) => s[0])),
+      Math.min(...xs.map((s) => s[1])),
+      Math.max(...xs.map((s) => s[0])),
+      Math.max(...xs.map((s) => s[1])),
+    ];
     return layOut(parts, parts, toScreen(fitted(bounds, BOARD), BOARD), BOARD, places, steady);
   };
   const apart = (a: LaidOut, b: LaidOut) =>
-    Math.abs(a.text[0] - b.text[0]) * 2 >= a.box.width + b.box.width || Math.abs(a.text[1] - b.text[1]) * 2 >= a.box.height + b.box.height;
+    Math.abs(a.text[0] - b.text[0]) * 2 >= a.box.width + b.box.width ||
+    Math.abs(a.text[1] - b.text[1]) * 2 >= a.box.height + b.box.height;
 
   it("stand outside of their rectangle, parallel to what they measure", () => {
     const laid = lay([drawnRectangle("a", 0, 0, 4, 3)]);
@@ -126,10 +132,15 @@ describe("dimension lines", () => {
   });
 
   it("never put one text on another, and stay on the board", () => {
-    const crowd = [0, 1, 2, 3].flatMap((i) => [drawnRectangle(`a${i}`, 2 * i, 0, 2, 2), drawnRectangle(`b${i}`, 2 * i, 2, 2, 1.5)]);
+    const crowd = [0, 1, 2, 3].flatMap((i) => [
+      drawnRectangle(`a${i}`, 2 * i, 0, 2, 2),
+      drawnRectangle(`b${i}`, 2 * i, 2, 2, 1.5),
+    ]);
     for (const parts of [crowd.slice(0, 4), [drawnRectangle("a", 0, 0, 9, 4), drawnRectangle("b", 4, 4, 5, 3)]]) {
       const laid = lay(parts);
-      laid.forEach((one, i) => laid.slice(0, i).forEach((two) => expect(apart(one, two), `${one.key} on ${two.key}`).toBe(true)));
+      laid.forEach((one, i) =>
+        laid.slice(0, i).forEach((two) => expect(apart(one, two), `${one.key} on ${two.key}`).toBe(true)),
+      );
       for (const { text, box } of laid) {
         expect(text[0] - box.width / 2).toBeGreaterThanOrEqual(0);
         expect(text[0] + box.width / 2).toBeLessThanOrEqual(BOARD.width);
@@ -139,7 +150,9 @@ describe("dimension lines", () => {
 
   it("go to the opposite edge when another part stands in the way", () => {
     const alone = lay([drawnRectangle("a", 0, 0, 4, 3)]).find((l) => l.key === "a.height")!;
-    const beside = lay([drawnRectangle("a", 0, 0, 4, 3), drawnRectangle("b", 4, 0.5, 3, 2)]).find((l) => l.key === "a.height")!;
+    const beside = lay([drawnRectangle("a", 0, 0, 4, 3), drawnRectangle("b", 4, 0.5, 3, 2)]).find(
+      (l) => l.key === "a.height",
+    )!;
     expect(alone.feet[0][0]).toBeGreaterThan(BOARD.width / 2);
     expect(beside.text[0]).toBeLessThan(beside.feet[0][0]);
   });

@@ -1,8 +1,27 @@
 import { describe, expect, it } from "vitest";
 import type { CardMeasure, CardRow, ProblemDocument } from "../src/api/types";
-import { askedOf, cardDocument, cleared, marked, plainNumber, sliderRange, valueToSlide, withGiven, withSolution } from "../src/cards/givens";
+import {
+  askedOf,
+  cardDocument,
+  cleared,
+  marked,
+  plainNumber,
+  sliderRange,
+  valueToSlide,
+  withGiven,
+  withSolution,
+} from "../src/cards/givens";
 import { found } from "../src/cards/searching";
-import { blockOf, freeName, freshTable, withCells, withColumn, withoutColumn, withoutRow, withTable } from "../src/cases/table";
+import {
+  blockOf,
+  freeName,
+  freshTable,
+  withCells,
+  withColumn,
+  withoutColumn,
+  withoutRow,
+  withTable,
+} from "../src/cases/table";
 import { figureAt } from "../src/document/figures";
 
 const row = (name: string, title: string, synonyms: string[], family = "round"): CardRow => ({
@@ -11,11 +30,33 @@ const row = (name: string, title: string, synonyms: string[], family = "round"):
   family,
   synonyms,
   plane: true,
-  picture: { kind: "plane", path: [], lines: [], fills: [], spans: [], angles: [], rightAngles: [], ticks: [], arrows: [], bounds: [0, 0, 1, 1] },
+  picture: {
+    kind: "plane",
+    path: [],
+    lines: [],
+    fills: [],
+    spans: [],
+    angles: [],
+    rightAngles: [],
+    ticks: [],
+    arrows: [],
+    bounds: [0, 0, 1, 1],
+  },
 });
-const ROWS = [row("ring", "Ring", ["annulus", "washer"]), row("sector", "Sector", ["pie slice"]), row("regular-polygon", "Regular polygon", ["polygon"], "polygons")];
+const ROWS = [
+  row("ring", "Ring", ["annulus", "washer"]),
+  row("sector", "Sector", ["pie slice"]),
+  row("regular-polygon", "Regular polygon", ["polygon"], "polygons"),
+];
 const names = (words: string) => found(ROWS, words).map((entry) => entry.row.name);
-const measure = (name: string, kind: CardMeasure["kind"] = "length", further = false): CardMeasure => ({ name, title: name, symbol: name, kind, further, signed: false });
+const measure = (name: string, kind: CardMeasure["kind"] = "length", further = false): CardMeasure => ({
+  name,
+  title: name,
+  symbol: name,
+  kind,
+  further,
+  signed: false,
+});
 
 describe("looking for a figure", () => {
   it("knows other words and tells by which one it was found", () => {
@@ -76,7 +117,9 @@ describe("what is typed on a card", () => {
 
   it("asks for what is not known", () => {
     const figure = figureAt("formula", cardDocument("Ring", "ring", { outer: "2" }), 0);
-    const asks = figure ? askedOf(figure, [measure("outer"), measure("area", "area"), measure("far", "length", true)]) : [];
+    const asks = figure
+      ? askedOf(figure, [measure("outer"), measure("area", "area"), measure("far", "length", true)])
+      : [];
     expect(asks).toEqual([{ label: "Area", expression: "ring.area" }]);
   });
 });
@@ -84,7 +127,17 @@ describe("what is typed on a card", () => {
 describe("a table of cases", () => {
   const table = (): ProblemDocument => {
     const card = cardDocument("Cases", "ring");
-    return { ...card, figures: [{ name: "ring", kind: "cases", figure: "ring", ...freshTable([measure("outer"), measure("inner"), measure("far", "length", true)]) }] };
+    return {
+      ...card,
+      figures: [
+        {
+          name: "ring",
+          kind: "cases",
+          figure: "ring",
+          ...freshTable([measure("outer"), measure("inner"), measure("far", "length", true)]),
+        },
+      ],
+    };
   };
   const rows = (document: ProblemDocument) => figureAt("cases", document, 0)?.rows ?? [];
 
@@ -101,14 +154,22 @@ describe("a table of cases", () => {
   });
 
   it("loses a column with its cells", () => {
-    const filled = withCells(withColumn(table(), 0, { name: "note", role: "note" }), 0, [{ row: 0, column: "note", text: "S" }]);
+    const filled = withCells(withColumn(table(), 0, { name: "note", role: "note" }), 0, [
+      { row: 0, column: "note", text: "S" },
+    ]);
     const without = withoutColumn(filled, 0, "note");
     expect(rows(without)[0]).toEqual({});
     expect(freeName("note", figureAt("cases", filled, 0)?.columns ?? [])).toBe("note_2");
   });
 
   it("takes a table that was read, its unit too while it is empty", () => {
-    const read = { columns: [{ name: "size", role: "note" as const }, { name: "outer", role: "given" as const, unit: "mm" }], rows: [{ size: "S", outer: "4" }] };
+    const read = {
+      columns: [
+        { name: "size", role: "note" as const },
+        { name: "outer", role: "given" as const, unit: "mm" },
+      ],
+      rows: [{ size: "S", outer: "4" }],
+    };
     const joined = withTable(table(), 0, read);
     expect(joined.settings.unit).toBe("mm");
     expect(joined.figures[0]?.columns).toEqual([
@@ -117,7 +178,10 @@ describe("a table of cases", () => {
       { name: "inner", role: "given" },
     ]);
     expect(rows(joined)).toEqual([{ size: "S", outer: "4" }]);
-    const twice = withTable(joined, 0, { columns: [{ name: "inner", role: "given", unit: "cm" }], rows: [{ inner: "1" }] });
+    const twice = withTable(joined, 0, {
+      columns: [{ name: "inner", role: "given", unit: "cm" }],
+      rows: [{ inner: "1" }],
+    });
     expect(twice.settings.unit).toBe("mm");
     expect(rows(twice)).toEqual([{ size: "S", outer: "4" }, { inner: "1" }]);
   });

@@ -8,7 +8,11 @@ export function part(name: string, shape: string, given: Record<string, string>)
 }
 
 export function pad(): ProblemDocument {
-  const nose: PartDocument = { ...part("nose", "semicircle", { diameter: "slab.height" }), at: ["pad.slab.width", "slab.height / 2"], turn: "270" };
+  const nose: PartDocument = {
+    ...part("nose", "semicircle", { diameter: "slab.height" }),
+    at: ["pad.slab.width", "slab.height / 2"],
+    turn: "270",
+  };
   return {
     format: "tilt-grid/problem",
     version: 1,
@@ -48,7 +52,10 @@ export function drawnRectangle(name: string, x: number, y: number, width: number
     join: "add",
     anchor: a,
     shift: a,
-    axes: [[1, 0], [0, 1]],
+    axes: [
+      [1, 0],
+      [0, 1],
+    ],
     turn: 0,
     flip: false,
     path: [line(a, b), line(b, c), line(c, d), line(d, a)],

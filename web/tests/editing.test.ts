@@ -1,5 +1,15 @@
 import { describe, expect, it } from "vitest";
-import { addPart, changePart, flipped, freeName, moveTo, removePart, renamePart, setGiven, setJoin, swapGiven, turnedBy } from "../src/document/editing";
+import {
+  addPart,
+  changePart,
+  flipped,
+  moveTo,
+  removePart,
+  setGiven,
+  setJoin,
+  swapGiven,
+  turnedBy,
+} from "../src/document/editing";
 import { tidy } from "../src/document/tidy";
 import { part, pad } from "./documents";
 import { figureAt } from "../src/document/figures";
@@ -9,7 +19,6 @@ describe("changing a document", () => {
     const before = pad();
     const kept = structuredClone(before);
     changePart(before, 0, "slab", setGiven("width", "9"));
-    renamePart(before, 0, "slab", "floor");
     removePart(before, 0, "slab");
     addPart(before, 0, part("hole", "circle", { radius: "1" }));
     expect(before).toEqual(kept);
@@ -47,39 +56,7 @@ describe("changing a document", () => {
   });
 });
 
-describe("renaming a part", () => {
-  it("carries every mention along, inside and outside of the figure", () => {
-    const document = renamePart(pad(), 0, "slab", "floor");
-    expect(figureAt("plane", document, 0)!.parts.map((p) => p.name)).toEqual(["floor", "nose"]);
-    expect(figureAt("plane", document, 0)!.parts[1]).toMatchObject({ given: { diameter: "floor.height" }, at: ["pad.floor.width", "floor.height / 2"] });
-    expect(document.lines[0]!.expression).toBe("pad.floor.width + pad.floor.height");
-    expect(document.asks[0]!.expression).toBe("2 pad.floor.area");
-  });
-
-  it("touches no name that only looks alike", () => {
-    const document = pad();
-    document.lines = [{ name: "a", expression: "slab + pad.slab2.width + xpad.slab.width + other.slab.width + slabs.width" }];
-    expect(renamePart(document, 0, "slab", "floor").lines[0]!.expression).toBe(
-      "slab + pad.slab2.width + xpad.slab.width + other.slab.width + slabs.width",
-    );
-  });
-
-  it("knows letters beyond English ones", () => {
-    const document = pad();
-    figureAt("plane", document, 0)!.parts[0]!.name = "größe";
-    figureAt("plane", document, 0)!.parts[1]!.given = { diameter: "größe.height" };
-    expect(figureAt("plane", renamePart(document, 0, "größe", "slab"), 0)!.parts[1]!.given).toEqual({ diameter: "slab.height" });
-  });
-});
-
-describe("names and numbers", () => {
-  it("finds a free name by counting on", () => {
-    expect(freeName("circle", [])).toBe("circle");
-    expect(freeName("circle", ["circle"])).toBe("circle2");
-    expect(freeName("circle2", ["circle", "circle2", "circle3"])).toBe("circle4");
-    expect(freeName("7", ["7"])).toBe("part2");
-  });
-
+describe("numbers", () => {
   it.each([
     [2, "2"],
     [2.5, "2.5"],

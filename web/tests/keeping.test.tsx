@@ -37,7 +37,9 @@ describe("saving by itself", () => {
   const wait = (milliseconds: number) => act(() => vi.advanceTimersByTimeAsync(milliseconds));
 
   it("waits for a pause, then saves the newest to the version it was made to", async () => {
-    const save = vi.spyOn(api, "save").mockImplementation((_, version, document) => Promise.resolve({ ...opened(document), version: version + 1 }));
+    const save = vi
+      .spyOn(api, "save")
+      .mockImplementation((_, version, document) => Promise.resolve({ ...opened(document), version: version + 1 }));
     await show(from.document);
     await wait(1000);
     expect(save).not.toHaveBeenCalled();
@@ -162,7 +164,13 @@ describe("results", () => {
       return new Promise((resolve) => answers.push(resolve));
     });
     const whole = (area: string): Results =>
-      ({ title: "", asks: [], lines: {}, complaints: [], figures: { pad: { quantities: {}, parts: {}, drawing: null, tallies: { area: { measure: area } } } } }) as unknown as Results;
+      ({
+        title: "",
+        asks: [],
+        lines: {},
+        complaints: [],
+        figures: { pad: { quantities: {}, parts: {}, drawing: null, tallies: { area: { measure: area } } } },
+      }) as unknown as Results;
     const faulty = { ...whole(""), figures: { pad: { quantities: {}, parts: {}, drawing: null, tallies: {} } }, complaints: [{ where: "figures.pad.parts.slab", code: "x", says: "x", level: "error", position: null }] } as unknown as Results; // prettier-ignore
     const store = createBenchStore(7, opened().document);
     let worked: Worked | undefined;

@@ -98,10 +98,32 @@ describe("the path of working", () => {
 });
 
 describe("a quantity's row", () => {
-  const measure: CardMeasure = { name: "radius", title: "radius", symbol: "r", kind: "length", further: false, signed: false };
+  const measure: CardMeasure = {
+    name: "radius",
+    title: "radius",
+    symbol: "r",
+    kind: "length",
+    further: false,
+    signed: false,
+  };
   const acts = { onLight: vi.fn(), onGive: vi.fn(), onSlide: vi.fn(), onWant: vi.fn() };
   const row = (more: Partial<React.ComponentProps<typeof QuantityRow>>) =>
-    show(<QuantityRow {...{ measure, typed: undefined, quantity: undefined, complaints: [], unit: "m", angle: "deg", lit: false, wanted: false, ...acts, ...more }} />);
+    show(
+      <QuantityRow
+        {...{
+          measure,
+          typed: undefined,
+          quantity: undefined,
+          complaints: [],
+          unit: "m",
+          angle: "deg",
+          lit: false,
+          wanted: false,
+          ...acts,
+          ...more,
+        }}
+      />,
+    );
   beforeEach(() => vi.clearAllMocks());
 
   it("is unknown as long as nothing is known of it", () => {
@@ -151,7 +173,12 @@ describe("a quantity's row", () => {
   });
 
   it("says what is wrong at its place and keeps what was typed", () => {
-    row({ typed: "3 +", complaints: [{ where: "x", code: "syntax", says: "something is missing", level: "error", position: 3, sketch: null }] });
+    row({
+      typed: "3 +",
+      complaints: [
+        { where: "x", code: "syntax", says: "something is missing", level: "error", position: 3, sketch: null },
+      ],
+    });
     expect(place.querySelector(".says")!.textContent).toBe("something is missing");
     expect(place.querySelector<HTMLInputElement>("input")!.value).toBe("3 +");
     expect(place.querySelector("input")!.getAttribute("aria-invalid")).toBe("true");
@@ -159,11 +186,24 @@ describe("a quantity's row", () => {
 });
 
 describe("the plot of a table", () => {
-  const measures: CardMeasure[] = ["radius", "area", "volume"].map((name) => ({ name, title: name, symbol: name, kind: name === "radius" ? "length" : (name as "area"), further: false, signed: false }));
+  const measures: CardMeasure[] = ["radius", "area", "volume"].map((name) => ({
+    name,
+    title: name,
+    symbol: name,
+    kind: name === "radius" ? "length" : (name as "area"),
+    further: false,
+    signed: false,
+  }));
   const row = { name: "sphere", title: "Sphere", measures } as SheetRow;
   const columns: CaseColumn[] = [{ name: "radius", role: "given", unit: "cm" }];
   const cell = (number: number, given = false) => ({ text: String(number), number, given });
-  const rows: CaseRow[] = [3, 1, 2].map((r) => ({ cells: { radius: cell(r, true), area: cell(4 * Math.PI * r * r), volume: cell((4 / 3) * Math.PI * r ** 3) }, says: null, at: null, solutions: 1, agree: {} }));
+  const rows: CaseRow[] = [3, 1, 2].map((r) => ({
+    cells: { radius: cell(r, true), area: cell(4 * Math.PI * r * r), volume: cell((4 / 3) * Math.PI * r ** 3) },
+    says: null,
+    at: null,
+    solutions: 1,
+    agree: {},
+  }));
   const broken: CaseRow = { cells: { radius: cell(9, true) }, says: "too little", at: null, solutions: 0, agree: {} };
   const plot = (some: CaseRow[]) => show(<Plot row={row} columns={columns} rows={some} settings={pad().settings} />);
 
@@ -174,7 +214,10 @@ describe("the plot of a table", () => {
 
   it("has a point for each case with both, in order along, and leaves out the others", () => {
     plot([...rows, broken]);
-    const points = [...place.querySelectorAll("circle")].map((point) => [Number(point.getAttribute("cx")), Number(point.getAttribute("cy"))]);
+    const points = [...place.querySelectorAll("circle")].map((point) => [
+      Number(point.getAttribute("cx")),
+      Number(point.getAttribute("cy")),
+    ]);
     expect(points).toHaveLength(3);
     const [x, y] = [points.map(([a]) => a!), points.map(([, b]) => b!)];
     expect(x).toEqual([...x].sort((a, b) => a - b));

@@ -1,4 +1,16 @@
-import type { CardRow, EntryAnswer, Listed, Opened, ProblemDocument, Reference, Results, SheetRow, ReadTable } from "./types";
+import type {
+  CardRow,
+  Edit,
+  Edited,
+  EntryAnswer,
+  Listed,
+  Opened,
+  ProblemDocument,
+  Reference,
+  Results,
+  SheetRow,
+  ReadTable,
+} from "./types";
 
 /** A refusal of the server: its sentence, its status, and for a conflict the problem as it is now. */
 export class Refused extends Error {
@@ -28,11 +40,16 @@ async function ask<T>(method: string, path: string, body?: unknown, init: Reques
     throw new Refused("The server can't be reached. Your work is kept here; it is saved when the server is back.", 0);
   }
   if (response.status === 204) return undefined as T;
-  if (response.ok && !response.headers.get("Content-Type")?.startsWith("application/json")) return (await response.text()) as T;
+  if (response.ok && !response.headers.get("Content-Type")?.startsWith("application/json"))
+    return (await response.text()) as T;
   const answer: unknown = await response.json().catch(() => null);
   if (!response.ok) {
     const refusal = answer as { says?: string; current?: Opened } | null;
-    throw new Refused(refusal?.says ?? `The server answered with an error (${response.status}).`, response.status, refusal?.current);
+    throw new Refused(
+      refusal?.says ?? `The server answered with an error (${response.status}).`,
+      response.status,
+      refusal?.current,
+    );
   }
   return answer as T;
 }
@@ -47,15 +64,25 @@ export const api = {
   loadDemo: () => ask<number>("POST", "/problems/demo"),
   copy: (id: number) => ask<Opened>("POST", `/problems/${id}/copy`),
   remove: (id: number) => ask<undefined>("DELETE", `/problems/${id}`),
-  evaluate: (document: ProblemDocument, also = "") => ask<Results>("POST", `/evaluate${also ? `?also=${also}` : ""}`, document),
+  evaluate: (document: ProblemDocument, also = "") =>
+    ask<Results>("POST", `/evaluate${also ? `?also=${also}` : ""}`, document),
+  edit: (document: ProblemDocument, edit: Edit) => ask<Edited>("POST", "/edit", { document, edit }),
   entry: (text: string, shapes: Record<string, string>) => ask<EntryAnswer>("POST", "/entry", { text, shapes }),
   reference: () => ask<Reference>("GET", "/reference"),
   cards: () => ask<CardRow[]>("GET", "/cards"),
   readTable: (figure: string, text: string) => ask<ReadTable>("POST", "/cards/table/read", { figure, text }),
   writeTable: (document: ProblemDocument, name: string, delimiter: string, decimal: boolean) =>
-    ask<string>("POST", `/cards/table/write?name=${encodeURIComponent(name)}&delimiter=${delimiter}&decimal_comma=${decimal}`, document),
+    ask<string>(
+      "POST",
+      `/cards/table/write?name=${encodeURIComponent(name)}&delimiter=${delimiter}&decimal_comma=${decimal}`,
+      document,
+    ),
   working: (document: ProblemDocument, name: string, form: string, wanted: string) =>
-    ask<string>("POST", `/cards/working?name=${encodeURIComponent(name)}&form=${form}&wanted=${encodeURIComponent(wanted)}`, document),
+    ask<string>(
+      "POST",
+      `/cards/working?name=${encodeURIComponent(name)}&form=${form}&wanted=${encodeURIComponent(wanted)}`,
+      document,
+    ),
   sheet: () => ask<SheetRow[]>("GET", "/cards/sheet"),
   fileAddress: (id: number) => `/api/problems/${id}/file`,
 };

@@ -330,6 +330,17 @@ export interface components {
         } & {
             [key: string]: unknown;
         };
+        /** AddLine */
+        AddLine: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "add-line";
+            line: components["schemas"]["Line"];
+        } & {
+            [key: string]: unknown;
+        };
         /** AddOutline */
         AddOutline: {
             /** Corners */
@@ -1173,7 +1184,7 @@ export interface components {
                 [key: string]: components["schemas"]["JsonValue"];
             };
             /** Edit */
-            edit: components["schemas"]["RenameFigure"] | components["schemas"]["RenamePart"] | components["schemas"]["RenameLine"] | components["schemas"]["AddFigure"] | components["schemas"]["DuplicateFigure"] | components["schemas"]["MoveFigure"] | components["schemas"]["RemoveFigure"] | components["schemas"]["AddPart"] | components["schemas"]["DuplicatePart"] | components["schemas"]["AddOutline"] | components["schemas"]["SetSide"] | components["schemas"]["MoveCorner"] | components["schemas"]["BringCard"];
+            edit: components["schemas"]["RenameFigure"] | components["schemas"]["RenamePart"] | components["schemas"]["RenameLine"] | components["schemas"]["AddLine"] | components["schemas"]["AddFigure"] | components["schemas"]["DuplicateFigure"] | components["schemas"]["MoveFigure"] | components["schemas"]["RemoveFigure"] | components["schemas"]["AddPart"] | components["schemas"]["DuplicatePart"] | components["schemas"]["AddOutline"] | components["schemas"]["SetSide"] | components["schemas"]["MoveCorner"] | components["schemas"]["BringCard"];
         };
         /**
          * EditOut

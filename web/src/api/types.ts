@@ -11,6 +11,9 @@ export type PartDocument = Schemas["Part"];
 export type AskDocument = Schemas["Ask"];
 export type LineDocument = Schemas["Line"];
 export type RoundingRule = Schemas["RoundingRule"] | "none";
+export type Edit = Schemas["EditIn"]["edit"];
+export type Edited = Schemas["EditOut"];
+export type Preview = Schemas["Preview"];
 export type Join = PartDocument["join"];
 
 export type Opened = Schemas["Opened"];

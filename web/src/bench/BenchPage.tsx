@@ -3,7 +3,7 @@ import { useState } from "react";
 import { useParams } from "react-router";
 import { api, Refused } from "../api/client";
 import type { Opened } from "../api/types";
-import { NotHere } from "../shelf/NotHere";
+import { NotHere } from "../ui/NotHere";
 import { BenchContext, createBenchStore } from "../document/store";
 import { Workspace } from "./Workspace";
 

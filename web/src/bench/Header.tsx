@@ -3,13 +3,15 @@ import { api } from "../api/client";
 import { PageHeader } from "../ui/PageHeader";
 import { TextInPlace } from "../ui/TextInPlace";
 import { SettingsButton } from "../statement/SettingsButton";
-import { Shortcuts } from "./Shortcuts";
+import { Shortcuts } from "../ui/Shortcuts";
 import { useBench, useBenchStore } from "../document/store";
-import { UndoButtons } from "./UndoButtons";
+import { UndoButtons } from "../document/UndoButtons";
 import type { Saving } from "../document/useSaving";
+import { kindOf } from "../kinds";
 
 export function Header({ opened, saving }: { opened: Opened; saving: Saving }) {
   const store = useBenchStore();
+  const shortcuts = useBench((state) => kindOf(state.document.figures[state.figure]).shortcuts);
   const title = useBench((state) => state.document.title);
   return (
     <PageHeader>
@@ -35,7 +37,7 @@ export function Header({ opened, saving }: { opened: Opened; saving: Saving }) {
       >
         Download
       </a>
-      <Shortcuts />
+      <Shortcuts of={shortcuts} />
     </PageHeader>
   );
 }

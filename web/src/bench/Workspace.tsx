@@ -1,17 +1,16 @@
-import { useEffect } from "react";
+import { Suspense, useEffect } from "react";
 import type { Complaint, Opened } from "../api/types";
-import { CardWork } from "../cards/CardWork";
-import { CasesWork } from "../cases/CasesWork";
 import { Asks } from "../statement/Asks";
 import { Statement } from "../statement/Statement";
 import { Conflict } from "./Conflict";
 import { Header } from "./Header";
-import { PlaneWork } from "./PlaneWork";
 import { remember, useBench, useBenchStore } from "../document/store";
 import { useResults } from "../document/useResults";
 import { useSaving } from "../document/useSaving";
-import { useUndoKeys } from "./useUndoKeys";
-import { resultsOf } from "../document/figures";
+import { useUndoKeys } from "../document/useUndoKeys";
+import { kindOf } from "../kinds";
+import { ErrorBoundary } from "../ui/ErrorBoundary";
+import { FigureList } from "./FigureList";
 
 const NO_COMPLAINTS: Complaint[] = [];
 const NO_WORDS: never[] = [];
@@ -24,6 +23,7 @@ export function Workspace({ opened }: { opened: Opened }) {
   const { saving, settle } = useSaving(opened, document_);
   const worked = useResults();
   const shown = document_.figures[figure];
+  const { Work } = kindOf(shown);
   useUndoKeys();
 
   useEffect(() => {
@@ -42,41 +42,19 @@ export function Workspace({ opened }: { opened: Opened }) {
           {fault}
         </p>
       ) : null}
-      <section className="grid gap-x-6 border-b border-edge bg-sheet px-4 py-2 md:grid-cols-[3fr_2fr]" aria-label="Problem">
+      <section
+        className="grid gap-x-6 border-b border-edge bg-sheet px-4 py-2 md:grid-cols-[3fr_2fr]"
+        aria-label="Problem"
+      >
         <Statement words={worked.results?.words ?? NO_WORDS} />
         <Asks answers={worked.answers} complaints={complaints} />
       </section>
-      {document_.figures.length > 1 ? <FigureTabs /> : null}
-      {shown?.kind === "formula" ? (
-        <CardWork key={shown.name} figure={figure} results={resultsOf("formula", worked.results?.figures[shown.name])} complaints={complaints} old={worked.late} />
-      ) : shown?.kind === "cases" ? (
-        <CasesWork key={shown.name} figure={figure} />
-      ) : (
-        <PlaneWork worked={worked} />
-      )}
-    </div>
-  );
-}
-
-/** Which of a problem's figures is worked on. */
-function FigureTabs() {
-  const store = useBenchStore();
-  const figures = useBench((state) => state.document.figures);
-  const figure = useBench((state) => state.figure);
-  return (
-    <div role="tablist" aria-label="Figures" className="flex flex-wrap gap-1 border-b border-edge bg-sheet px-4 py-1 no-print">
-      {figures.map((entry, index) => (
-        <button
-          key={entry.name}
-          type="button"
-          role="tab"
-          aria-selected={index === figure}
-          className={`rounded-md px-2.5 py-1 text-sm ${index === figure ? "bg-pine text-white" : "hover:bg-pine-wash"}`}
-          onClick={() => store.getState().set({ figure: index, selected: null, lit: null, editing: null })}
-        >
-          {entry.name}
-        </button>
-      ))}
+      <FigureList />
+      <ErrorBoundary what={shown ? `“${shown.name}”` : "The figure"} of={document_}>
+        <Suspense fallback={<p className="p-4 text-soft">One moment …</p>}>
+          <Work key={`${shown?.kind} ${shown?.name}`} figure={figure} worked={worked} />
+        </Suspense>
+      </ErrorBoundary>
     </div>
   );
 }

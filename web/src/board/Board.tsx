@@ -1,6 +1,16 @@
-import { memo, useCallback, useEffect, useId, useLayoutEffect, useMemo, useRef, useState, type PointerEvent, type ReactNode } from "react";
+import {
+  memo,
+  useCallback,
+  useEffect,
+  useId,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+  type PointerEvent,
+  type ReactNode,
+} from "react";
 import type { Complaint, Counted, Drawing, Showing, Split, Spot } from "../api/types";
-import { FIT_EVENT, ZOOM_EVENT } from "../bench/useShortcuts";
 import { tidy } from "../document/tidy";
 import { useBench, useBenchStore } from "../document/store";
 import { Button } from "../ui/Button";
@@ -19,7 +29,18 @@ import { SplitLayer } from "./SplitLayer";
 import { SquaresLayer } from "./SquaresLayer";
 import { useSketching } from "./useSketching";
 import { useDragging } from "./useDragging";
-import { fitted, lost, squares as squaresAt, START, toFigure, toScreen, zoomed, type Bounds, type Size, type View } from "./view";
+import {
+  fitted,
+  lost,
+  squares as squaresAt,
+  START,
+  toFigure,
+  toScreen,
+  zoomed,
+  type Bounds,
+  type Size,
+  type View,
+} from "./view";
 import { WhyLayer } from "./WhyLayer";
 
 interface Props {
@@ -43,7 +64,18 @@ const FEW_PARTS = 8;
 const ROOM_FOR_LINES = 38;
 
 /** The true-scale picture, on squares that always say how large they are. */
-export const Board = memo(function Board({ drawing, old, figure, split, counted, showing, complaints, onEdge, onShade, children }: Props) {
+export const Board = memo(function Board({
+  drawing,
+  old,
+  figure,
+  split,
+  counted,
+  showing,
+  complaints,
+  onEdge,
+  onShade,
+  children,
+}: Props) {
   const store = useBenchStore();
   const unit = useBench((state) => state.document.settings.unit);
   const selected = useBench((state) => state.selected);
@@ -58,7 +90,8 @@ export const Board = memo(function Board({ drawing, old, figure, split, counted,
   useLayoutEffect(() => {
     if (!frame.current) return;
     const watch = new ResizeObserver(([entry]) => {
-      if (entry) setSize({ width: Math.max(120, entry.contentRect.width), height: Math.max(120, entry.contentRect.height) });
+      if (entry)
+        setSize({ width: Math.max(120, entry.contentRect.width), height: Math.max(120, entry.contentRect.height) });
     });
     watch.observe(frame.current);
     return () => watch.disconnect();
@@ -88,27 +121,27 @@ export const Board = memo(function Board({ drawing, old, figure, split, counted,
   }, [bounds, figure, unit, size, showing?.showing.title]);
 
   useEffect(() => {
-    const zoom = (event: Event) => {
+    const zoom = (factor: number) => {
       byHand.current = true;
-      const factor = (event as CustomEvent<number>).detail;
       setView((now) => zoomed(now, size, factor, [size.width / 2, size.height / 2]));
     };
     const wheel = (event: WheelEvent) => {
       event.preventDefault();
       byHand.current = true;
       const box = svg.current?.getBoundingClientRect();
-      if (box) setView((now) => zoomed(now, size, Math.exp(-event.deltaY / 400), [event.clientX - box.left, event.clientY - box.top]));
+      if (box)
+        setView((now) =>
+          zoomed(now, size, Math.exp(-event.deltaY / 400), [event.clientX - box.left, event.clientY - box.top]),
+        );
     };
     const element = svg.current;
     element?.addEventListener("wheel", wheel, { passive: false });
-    window.addEventListener(ZOOM_EVENT, zoom);
-    window.addEventListener(FIT_EVENT, fit);
+    store.getState().set({ board: { fit, zoom } });
     return () => {
       element?.removeEventListener("wheel", wheel);
-      window.removeEventListener(ZOOM_EVENT, zoom);
-      window.removeEventListener(FIT_EVENT, fit);
+      store.getState().set({ board: null });
     };
-  }, [fit, size]);
+  }, [fit, size, store]);
 
   const panning = usePanning(setView, size);
   const to = useMemo(() => toScreen(view, size), [view, size]);
@@ -116,11 +149,15 @@ export const Board = memo(function Board({ drawing, old, figure, split, counted,
   const changing = useBench((state) => state.draft !== null);
   const [places] = useState(() => new Map<string, number>());
   const spans = useMemo(() => {
-    const shown = parts.length <= FEW_PARTS ? parts : parts.filter((part) => part.name === selected || part.name === lit?.part);
+    const shown =
+      parts.length <= FEW_PARTS ? parts : parts.filter((part) => part.name === selected || part.name === lit?.part);
     return layOut(shown, parts, to, size, places, changing);
   }, [parts, to, size, selected, lit?.part, places, changing]);
   const chosen = parts.find((part) => part.name === selected);
-  const catches = useMemo(() => drawing?.outline.flatMap((loop) => loop.map((segment) => segment.start)) ?? [], [drawing]);
+  const catches = useMemo(
+    () => drawing?.outline.flatMap((loop) => loop.map((segment) => segment.start)) ?? [],
+    [drawing],
+  );
   const sketching = useSketching(grid.fine, grid.strong, 12 / view.scale, catches);
   const angles = useMemo(() => layOutAngles(parts, to), [parts, to]);
   const pieces = measure === "area" ? split : null;
@@ -133,7 +170,11 @@ export const Board = memo(function Board({ drawing, old, figure, split, counted,
   const legend = `1 square = ${tidy(grid.strong)} ${unit}`.replace("unit", grid.strong === 1 ? "unit" : "units");
 
   return (
-    <div ref={frame} className="relative min-h-80 min-w-0 grow overflow-hidden bg-paper contain-strict" data-old={old || undefined}>
+    <div
+      ref={frame}
+      className="relative min-h-80 min-w-0 grow overflow-hidden bg-paper contain-strict"
+      data-old={old || undefined}
+    >
       <Grid view={view} size={size} />
       <svg
         ref={svg}
@@ -185,18 +226,44 @@ export const Board = memo(function Board({ drawing, old, figure, split, counted,
               lit={lit?.id ?? null}
               onLight={(stretch) => store.getState().set({ lit: stretch })}
             />
-            {pieces && !showing && !counted ? <SplitLayer split={pieces} to={to} scale={view.scale} lit={lit?.id ?? null} onLight={(id) => store.getState().set({ lit: id ? { part: "", id } : null })} /> : null}
-            {counted ? <SquaresLayer counted={counted} to={to} scale={view.scale} onShade={onShade} round={measure === "perimeter"} /> : null}
+            {pieces && !showing && !counted ? (
+              <SplitLayer
+                split={pieces}
+                to={to}
+                scale={view.scale}
+                lit={lit?.id ?? null}
+                onLight={(id) => store.getState().set({ lit: id ? { part: "", id } : null })}
+              />
+            ) : null}
+            {counted ? (
+              <SquaresLayer
+                counted={counted}
+                to={to}
+                scale={view.scale}
+                onShade={onShade}
+                round={measure === "perimeter"}
+              />
+            ) : null}
             {showing ? <WhyLayer {...showing} to={to} scale={view.scale} /> : null}
             {counted ? null : <Marks parts={drawing.parts} to={to} />}
             {counted ? null : <Angles laid={angles} />}
             {counted ? null : <Spans spans={spans} />}
             {counted || pieces || showing ? null : <Badges parts={parts} to={to} avoid={angles} />}
             {chosen && mode === "move" && !showing ? <EdgeHandles part={chosen} to={to} onPick={onEdge} /> : null}
-            {chosen && mode === "move" && !showing ? <Corners part={chosen} to={to} onHold={(index, event) => drag.holdCorner(chosen, index, event)} /> : null}
+            {chosen && mode === "move" && !showing ? (
+              <Corners part={chosen} to={to} onHold={(index, event) => drag.holdCorner(chosen, index, event)} />
+            ) : null}
             {chosen?.grips.map((grip, index) => {
               const names = grip.drives.map((drive) => drive.given).join(" and ");
-              return <Handle key={index} data={{ "data-grip": names }} at={to(grip.at)} title={`Drag: ${names}`} onHold={(event) => drag.holdGrip(chosen, grip, event)} />;
+              return (
+                <Handle
+                  key={index}
+                  data={{ "data-grip": names }}
+                  at={to(grip.at)}
+                  title={`Drag: ${names}`}
+                  onHold={(event) => drag.holdGrip(chosen, grip, event)}
+                />
+              );
             })}
           </>
         ) : null}
@@ -206,15 +273,19 @@ export const Board = memo(function Board({ drawing, old, figure, split, counted,
       {parts.length === 0 && !old && !sketching.active && faults.length === 0 ? <EmptyBoard /> : null}
       {children}
       {sketching.says ? (
-        <p role="status" className="pointer-events-none absolute inset-x-0 bottom-14 mx-3 w-fit rounded-md border border-edge bg-sheet/95 px-2 py-0.5 text-sm" data-testid="hint">
+        <p
+          role="status"
+          className="pointer-events-none absolute inset-x-0 bottom-14 mx-3 w-fit rounded-md border border-edge bg-sheet/95 px-2 py-0.5 text-sm"
+          data-testid="hint"
+        >
           {sketching.says}
         </p>
       ) : null}
       <div className="absolute right-2 bottom-2 flex items-center gap-1">
-        <Button className="size-8 p-0!" aria-label="Closer" onClick={() => window.dispatchEvent(new CustomEvent(ZOOM_EVENT, { detail: 1.25 }))}>
+        <Button className="size-8 p-0!" aria-label="Closer" onClick={() => store.getState().board?.zoom(1.25)}>
           +
         </Button>
-        <Button className="size-8 p-0!" aria-label="Farther" onClick={() => window.dispatchEvent(new CustomEvent(ZOOM_EVENT, { detail: 0.8 }))}>
+        <Button className="size-8 p-0!" aria-label="Farther" onClick={() => store.getState().board?.zoom(0.8)}>
           −
         </Button>
         <Button onClick={fit}>Fit</Button>
@@ -234,7 +305,8 @@ function roomy(bounds: Bounds | undefined, showing: Showing | undefined): Bounds
   const ys = spots.map(([, y]) => y);
   let [left, bottom, right, top] = [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)];
   const [px, py] = showing.pivot;
-  if (showing.kind === "sectors") right = Math.max(right, px + (showing.radius ?? 0) * 1.25 + (showing.width ?? 0) * 1.1);
+  if (showing.kind === "sectors")
+    right = Math.max(right, px + (showing.radius ?? 0) * 1.25 + (showing.width ?? 0) * 1.1);
   if (showing.kind === "double") {
     const far = Math.max(...spots.map(([x, y]) => Math.hypot(x - px, y - py))); // so far the copy swings round
     [left, bottom, right, top] = [px - far, py - far, px + far, py + far];
@@ -277,7 +349,11 @@ function usePanning(setView: (change: (view: View) => View) => void, size: Size)
         const at: Spot = [(now[0] + other[0]) / 2 - box.left, (now[1] + other[1]) / 2 - box.top];
         setView((view) => zoomed(view, size, spread(now) / spread(before), at));
       } else {
-        setView((view) => ({ ...view, x: view.x - (now[0] - before[0]) / view.scale, y: view.y + (now[1] - before[1]) / view.scale }));
+        setView((view) => ({
+          ...view,
+          x: view.x - (now[0] - before[0]) / view.scale,
+          y: view.y + (now[1] - before[1]) / view.scale,
+        }));
       }
       return true;
     },

@@ -14,7 +14,13 @@ export function Corners({ part, to, onHold }: Props) {
   return (
     <g>
       {(part.walk ?? []).map(({ corner }, index) => (
-        <Handle key={index} data={{ "data-corner": index + 1 }} at={to(corner)} title={`Drag: corner ${index + 1}`} onHold={(event) => onHold(index, event)} />
+        <Handle
+          key={index}
+          data={{ "data-corner": index + 1 }}
+          at={to(corner)}
+          title={`Drag: corner ${index + 1}`}
+          onHold={(event) => onHold(index, event)}
+        />
       ))}
     </g>
   );

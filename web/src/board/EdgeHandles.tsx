@@ -44,9 +44,28 @@ export function EdgeHandles({ part, to, onPick }: Props) {
             }}
           >
             <line x1={a[0]} y1={a[1]} x2={b[0]} y2={b[1]} strokeWidth={9} stroke="transparent" pointerEvents="stroke" />
-            <line x1={a[0]} y1={a[1]} x2={b[0]} y2={b[1]} strokeWidth={5} strokeLinecap="round" className="stroke-transparent group-hover/edge:stroke-apricot group-focus-visible/edge:stroke-apricot" pointerEvents="none" />
-            <circle cx={at[0]} cy={at[1]} r={9} className="fill-sheet stroke-pine group-hover/edge:fill-pine-wash group-focus-visible/edge:stroke-apricot" strokeWidth={1.6} />
-            <path d={`M${at[0] - 4.5} ${at[1]}h9M${at[0]} ${at[1] - 4.5}v9`} stroke="var(--color-pine)" strokeWidth={1.8} />
+            <line
+              x1={a[0]}
+              y1={a[1]}
+              x2={b[0]}
+              y2={b[1]}
+              strokeWidth={5}
+              strokeLinecap="round"
+              className="stroke-transparent group-hover/edge:stroke-apricot group-focus-visible/edge:stroke-apricot"
+              pointerEvents="none"
+            />
+            <circle
+              cx={at[0]}
+              cy={at[1]}
+              r={9}
+              className="fill-sheet stroke-pine group-hover/edge:fill-pine-wash group-focus-visible/edge:stroke-apricot"
+              strokeWidth={1.6}
+            />
+            <path
+              d={`M${at[0] - 4.5} ${at[1]}h9M${at[0]} ${at[1] - 4.5}v9`}
+              stroke="var(--color-pine)"
+              strokeWidth={1.8}
+            />
             <title>Put a shape on this edge</title>
           </g>
         );
@@ -57,5 +76,8 @@ export function EdgeHandles({ part, to, onPick }: Props) {
 
 function middle(part: DrawnPart, to: ToScreen) {
   const spots = part.path.map((segment) => to(segment.start));
-  return [0, 1].map((axis) => spots.reduce((sum, spot) => sum + (spot[axis] ?? 0), 0) / (spots.length || 1)) as [number, number];
+  return [0, 1].map((axis) => spots.reduce((sum, spot) => sum + (spot[axis] ?? 0), 0) / (spots.length || 1)) as [
+    number,
+    number,
+  ];
 }

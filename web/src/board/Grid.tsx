@@ -34,9 +34,17 @@ export const Grid = memo(function Grid({ view, size }: Props) {
   const numbered = upright.filter((x) => Math.round(x / squares.strong) % every === 0);
   return (
     <svg aria-hidden width={size.width} height={size.height} className="pointer-events-none absolute inset-0">
-      {squares.fine < squares.strong ? <path d={path(squares.fine)} stroke="var(--color-edge)" strokeOpacity={0.6} strokeWidth={0.6} /> : null}
+      {squares.fine < squares.strong ? (
+        <path d={path(squares.fine)} stroke="var(--color-edge)" strokeOpacity={0.6} strokeWidth={0.6} />
+      ) : null}
       <path d={path(squares.strong)} stroke="var(--color-rule)" strokeWidth={1.2} />
-      <g fontSize={13} fill="var(--color-soft)" style={{ paintOrder: "stroke" }} stroke="var(--color-paper)" strokeWidth={3}>
+      <g
+        fontSize={13}
+        fill="var(--color-soft)"
+        style={{ paintOrder: "stroke" }}
+        stroke="var(--color-paper)"
+        strokeWidth={3}
+      >
         {numbered.map((x) => {
           const [px] = put([x, 0]);
           return px > 34 && px < size.width - 270 ? (

@@ -41,10 +41,22 @@ export function Measurement({ part, measure, text, given, at: [x, y], width, hei
         width={width}
         height={height}
         rx={4}
-        className={given ? "fill-paper/90 stroke-transparent group-hover/dim:stroke-pine group-focus-visible/dim:stroke-pine" : "fill-paper/90"}
+        className={
+          given
+            ? "fill-paper/90 stroke-transparent group-hover/dim:stroke-pine group-focus-visible/dim:stroke-pine"
+            : "fill-paper/90"
+        }
         strokeWidth={1.6}
       />
-      <text x={x} y={y + 5} textAnchor="middle" fontSize={15.5} fontWeight={given ? 600 : 400} fontStyle={given ? undefined : "italic"} className={given ? "fill-ink" : "fill-soft"}>
+      <text
+        x={x}
+        y={y + 5}
+        textAnchor="middle"
+        fontSize={15.5}
+        fontWeight={given ? 600 : 400}
+        fontStyle={given ? undefined : "italic"}
+        className={given ? "fill-ink" : "fill-soft"}
+      >
         {text}
       </text>
     </g>

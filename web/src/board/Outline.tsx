@@ -56,7 +56,13 @@ export function Outline({ drawing, to, scale, walking, lit, onLight }: Props) {
 }
 
 /** Right angles and equal sides, marked as textbooks mark them. */
-export function Marks({ parts, to }: { parts: Pick<DrawnPart, "name" | "rightAngles" | "ticks" | "arrows">[]; to: ToScreen }) {
+export function Marks({
+  parts,
+  to,
+}: {
+  parts: Pick<DrawnPart, "name" | "rightAngles" | "ticks" | "arrows">[];
+  to: ToScreen;
+}) {
   const size = 11;
   return (
     <g aria-hidden pointerEvents="none" fill="none" stroke="var(--color-ink)" strokeWidth={1.3}>
@@ -65,11 +71,18 @@ export function Marks({ parts, to }: { parts: Pick<DrawnPart, "name" | "rightAng
           const p = to(corner);
           const arms = [to(first), to(second)].map((arm) => {
             const length = Math.hypot(arm[0] - p[0], arm[1] - p[1]) || 1;
-            return length < 5 * size ? null : ([((arm[0] - p[0]) / length) * size, ((arm[1] - p[1]) / length) * size] as const);
+            return length < 5 * size
+              ? null
+              : ([((arm[0] - p[0]) / length) * size, ((arm[1] - p[1]) / length) * size] as const);
           });
           const [u, v] = arms;
           if (!u || !v) return null;
-          return <path key={`${part.name}${index}`} d={`M${p[0] + u[0]} ${p[1] + u[1]}L${p[0] + u[0] + v[0]} ${p[1] + u[1] + v[1]}L${p[0] + v[0]} ${p[1] + v[1]}`} />;
+          return (
+            <path
+              key={`${part.name}${index}`}
+              d={`M${p[0] + u[0]} ${p[1] + u[1]}L${p[0] + u[0] + v[0]} ${p[1] + u[1] + v[1]}L${p[0] + v[0]} ${p[1] + v[1]}`}
+            />
+          );
         }),
       )}
       {parts.flatMap((part) =>
@@ -81,7 +94,16 @@ export function Marks({ parts, to }: { parts: Pick<DrawnPart, "name" | "rightAng
             const length = Math.hypot(b[0] - a[0], b[1] - a[1]) || 1;
             if (length < 6 * size) return null;
             const n = [(-(b[1] - a[1]) / length) * 6, ((b[0] - a[0]) / length) * 6] as const;
-            return <line key={`${part.name}${mark}.${index}`} x1={x - n[0]} y1={y - n[1]} x2={x + n[0]} y2={y + n[1]} strokeWidth={1.8} />;
+            return (
+              <line
+                key={`${part.name}${mark}.${index}`}
+                x1={x - n[0]}
+                y1={y - n[1]}
+                x2={x + n[0]}
+                y2={y + n[1]}
+                strokeWidth={1.8}
+              />
+            );
           }),
         ),
       )}

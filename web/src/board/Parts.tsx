@@ -25,7 +25,20 @@ const JOINS = { add: "added", take: "taken away", common: "kept in common" };
 const ARROWS: Record<string, Spot> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] };
 
 /** Every part: an added one tinted, one taken away open with a broken outline, one in common double. */
-export function Parts({ parts, to, scale, clip, selected, lit, still, bare, onHold, onLight, onChoose, onNudge }: Props) {
+export function Parts({
+  parts,
+  to,
+  scale,
+  clip,
+  selected,
+  lit,
+  still,
+  bare,
+  onHold,
+  onLight,
+  onChoose,
+  onNudge,
+}: Props) {
   return (
     <g>
       {parts.map((part, index) => {
@@ -62,7 +75,13 @@ export function Parts({ parts, to, scale, clip, selected, lit, still, bare, onHo
             }}
           >
             {part.join === "add" && !bare ? (
-              <path d={path} fill={TINTS[index % TINTS.length]} clipPath={`url(#${clip})`} fillRule="evenodd" pointerEvents="none" />
+              <path
+                d={path}
+                fill={TINTS[index % TINTS.length]}
+                clipPath={`url(#${clip})`}
+                fillRule="evenodd"
+                pointerEvents="none"
+              />
             ) : null}
             <path
               d={path}
@@ -102,7 +121,15 @@ export function Parts({ parts, to, scale, clip, selected, lit, still, bare, onHo
 }
 
 /** The letter of each part; one taken away has a minus before it. */
-export function Badges({ parts, to, avoid }: { parts: DrawnPart[]; to: ToScreen; avoid: { at: Spot; text: Spot; width: number }[] }) {
+export function Badges({
+  parts,
+  to,
+  avoid,
+}: {
+  parts: DrawnPart[];
+  to: ToScreen;
+  avoid: { at: Spot; text: Spot; width: number }[];
+}) {
   return (
     <g aria-hidden pointerEvents="none">
       {parts.map((part) => {
@@ -123,7 +150,14 @@ export function Badges({ parts, to, avoid }: { parts: DrawnPart[]; to: ToScreen;
               strokeWidth={1.4}
               strokeDasharray={takes ? "4 2.5" : undefined}
             />
-            <text x={x} y={y + 5} textAnchor="middle" fontSize={14} fontWeight={700} fill={takes ? "var(--color-ink)" : "white"}>
+            <text
+              x={x}
+              y={y + 5}
+              textAnchor="middle"
+              fontSize={14}
+              fontWeight={700}
+              fill={takes ? "var(--color-ink)" : "white"}
+            >
               {text}
             </text>
           </g>

@@ -12,7 +12,8 @@ interface Props {
 
 /** A small true-scale picture of an outline, for cards and pickers. */
 export function Picture({ loops, bounds, width, height, margin = 10, className = "" }: Props) {
-  if (!bounds || loops.length === 0) return <svg viewBox={`0 0 ${width} ${height}`} className={className} aria-hidden />;
+  if (!bounds || loops.length === 0)
+    return <svg viewBox={`0 0 ${width} ${height}`} className={className} aria-hidden />;
   const [left, bottom, right, top] = bounds;
   const scale = Math.min((width - 2 * margin) / (right - left || 1), (height - 2 * margin) / (top - bottom || 1));
   const to = ([x, y]: Spot): Spot => [

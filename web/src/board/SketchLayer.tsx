@@ -9,9 +9,18 @@ export function SketchLayer({ sketching, to }: { sketching: Sketching; to: ToScr
   const line = [...spots, ...(next ? [next] : [])].map((spot) => spot.join(" ")).join("L");
   return (
     <g data-layer="sketch" pointerEvents="none" stroke="var(--color-pine)" fill="none">
-      {spots.length > 0 ? <path d={`M${line}`} strokeWidth={2.4} strokeDasharray={undefined} strokeLinejoin="round" /> : null}
+      {spots.length > 0 ? (
+        <path d={`M${line}`} strokeWidth={2.4} strokeDasharray={undefined} strokeLinejoin="round" />
+      ) : null}
       {spots.map(([x, y], index) => (
-        <circle key={index} cx={x} cy={y} r={index === 0 ? 7 : 4.5} fill={index === 0 ? "var(--color-apricot)" : "var(--color-pine)"} strokeWidth={1.5} />
+        <circle
+          key={index}
+          cx={x}
+          cy={y}
+          r={index === 0 ? 7 : 4.5}
+          fill={index === 0 ? "var(--color-apricot)" : "var(--color-pine)"}
+          strokeWidth={1.5}
+        />
       ))}
       {next ? <path d={`M${next[0] - 9} ${next[1]}h18M${next[0]} ${next[1] - 9}v18`} strokeWidth={1.8} /> : null}
     </g>

@@ -20,7 +20,15 @@ function Dimension({ laid }: { laid: LaidOut }) {
   return (
     <g>
       <DimensionLine laid={laid} />
-      <Measurement part={part} measure={span.measure} text={span.text} given={span.given} at={text} width={box.width} height={box.height} />
+      <Measurement
+        part={part}
+        measure={span.measure}
+        text={span.text}
+        given={span.given}
+        at={text}
+        width={box.width}
+        height={box.height}
+      />
     </g>
   );
 }
@@ -37,17 +45,32 @@ export function DimensionLine({ laid, colour = "var(--color-soft)" }: { laid: La
   };
   const radial = span.measure === "radius";
   return (
-      <g aria-hidden pointerEvents="none" stroke={colour} strokeWidth={1}>
-        {[0, 1].map((i) => {
-          const foot = feet[i as 0 | 1];
-          const tip = i === 0 ? start : end;
-          return Math.hypot(foot[0] - tip[0], foot[1] - tip[1]) > 4 ? (
-            <line key={i} x1={foot[0]} y1={foot[1]} x2={tip[0] + (tip[0] - foot[0]) * 0.15} y2={tip[1] + (tip[1] - foot[1]) * 0.15} strokeOpacity={0.6} />
-          ) : null;
-        })}
-        <line x1={start[0]} y1={start[1]} x2={end[0]} y2={end[1]} strokeDasharray={span.side === 0 && !radial ? "5 4" : undefined} />
-        {length > 3 * ARROW ? <path d={(radial && span.side === 0 ? "" : head(start, -1)) + head(end, 1)} fill={colour} stroke="none" /> : null}
-        {radial && span.side === 0 ? <circle cx={start[0]} cy={start[1]} r={2.5} fill={colour} stroke="none" /> : null}
-      </g>
+    <g aria-hidden pointerEvents="none" stroke={colour} strokeWidth={1}>
+      {[0, 1].map((i) => {
+        const foot = feet[i as 0 | 1];
+        const tip = i === 0 ? start : end;
+        return Math.hypot(foot[0] - tip[0], foot[1] - tip[1]) > 4 ? (
+          <line
+            key={i}
+            x1={foot[0]}
+            y1={foot[1]}
+            x2={tip[0] + (tip[0] - foot[0]) * 0.15}
+            y2={tip[1] + (tip[1] - foot[1]) * 0.15}
+            strokeOpacity={0.6}
+          />
+        ) : null;
+      })}
+      <line
+        x1={start[0]}
+        y1={start[1]}
+        x2={end[0]}
+        y2={end[1]}
+        strokeDasharray={span.side === 0 && !radial ? "5 4" : undefined}
+      />
+      {length > 3 * ARROW ? (
+        <path d={(radial && span.side === 0 ? "" : head(start, -1)) + head(end, 1)} fill={colour} stroke="none" />
+      ) : null}
+      {radial && span.side === 0 ? <circle cx={start[0]} cy={start[1]} r={2.5} fill={colour} stroke="none" /> : null}
+    </g>
   );
 }

@@ -20,7 +20,12 @@ export function SplitLayer({ split, to, scale, lit, onLight }: Props) {
         const takes = piece.sign === "-";
         const number = Number(piece.badge) - 1;
         return (
-          <g key={piece.id} data-piece={piece.badge} onPointerEnter={() => onLight(piece.id)} onPointerLeave={() => onLight(null)}>
+          <g
+            key={piece.id}
+            data-piece={piece.badge}
+            onPointerEnter={() => onLight(piece.id)}
+            onPointerLeave={() => onLight(null)}
+          >
             <path
               d={path}
               fillRule="evenodd"
@@ -32,7 +37,17 @@ export function SplitLayer({ split, to, scale, lit, onLight }: Props) {
               strokeDasharray={takes ? "7 5" : undefined}
               pointerEvents="none"
             />
-            {lit === piece.id ? <path d={path} fill="var(--color-apricot)" fillOpacity={0.35} stroke="var(--color-apricot)" strokeWidth={3} fillRule="evenodd" pointerEvents="none" /> : null}
+            {lit === piece.id ? (
+              <path
+                d={path}
+                fill="var(--color-apricot)"
+                fillOpacity={0.35}
+                stroke="var(--color-apricot)"
+                strokeWidth={3}
+                fillRule="evenodd"
+                pointerEvents="none"
+              />
+            ) : null}
           </g>
         );
       })}
@@ -51,8 +66,25 @@ export function SplitLayer({ split, to, scale, lit, onLight }: Props) {
           const width = 16 + text.length * 9;
           return (
             <g key={piece.id}>
-              <rect x={x - width / 2} y={y - 12} width={width} height={24} rx={5} fill={takes ? "var(--color-paper)" : "var(--color-pine)"} stroke={takes ? "var(--color-ink)" : "none"} strokeWidth={1.4} strokeDasharray={takes ? "4 2.5" : undefined} />
-              <text x={x} y={y + 5} textAnchor="middle" fontSize={14} fontWeight={700} fill={takes ? "var(--color-ink)" : "white"}>
+              <rect
+                x={x - width / 2}
+                y={y - 12}
+                width={width}
+                height={24}
+                rx={5}
+                fill={takes ? "var(--color-paper)" : "var(--color-pine)"}
+                stroke={takes ? "var(--color-ink)" : "none"}
+                strokeWidth={1.4}
+                strokeDasharray={takes ? "4 2.5" : undefined}
+              />
+              <text
+                x={x}
+                y={y + 5}
+                textAnchor="middle"
+                fontSize={14}
+                fontWeight={700}
+                fill={takes ? "var(--color-ink)" : "white"}
+              >
                 {text}
               </text>
             </g>

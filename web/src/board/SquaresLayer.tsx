@@ -21,7 +21,11 @@ export function SquaresLayer({ counted, to, scale, onShade, round }: Props) {
         const [x, y] = to([at[0], at[1] + 1]);
         const [cx, cy] = [x + scale / 2, y + scale / 2];
         const size = Math.min(15, scale * 0.42);
-        const says = { whole: `whole square ${number}`, half: `half square ${number}`, part: `square in part ${number}` }[kind];
+        const says = {
+          whole: `whole square ${number}`,
+          half: `half square ${number}`,
+          part: `square in part ${number}`,
+        }[kind];
         return (
           <g
             key={at.join(",")}
@@ -52,13 +56,44 @@ export function SquaresLayer({ counted, to, scale, onShade, round }: Props) {
               strokeOpacity={0.65}
               strokeWidth={1.2}
             />
-            {shaded ? <path d={hatch(x, y, scale)} stroke="var(--color-ink)" strokeOpacity={0.35} strokeWidth={1} fill="none" pointerEvents="none" /> : null}
+            {shaded ? (
+              <path
+                d={hatch(x, y, scale)}
+                stroke="var(--color-ink)"
+                strokeOpacity={0.35}
+                strokeWidth={1}
+                fill="none"
+                pointerEvents="none"
+              />
+            ) : null}
             {numbers && kind !== "part" ? (
-              <text x={cx} y={cy + size * 0.35} textAnchor="middle" fontSize={size} fontWeight={600} fill="var(--color-ink)" stroke="var(--color-paper)" strokeWidth={3} paintOrder="stroke" pointerEvents="none">
+              <text
+                x={cx}
+                y={cy + size * 0.35}
+                textAnchor="middle"
+                fontSize={size}
+                fontWeight={600}
+                fill="var(--color-ink)"
+                stroke="var(--color-paper)"
+                strokeWidth={3}
+                paintOrder="stroke"
+                pointerEvents="none"
+              >
                 {kind === "half" ? "½" : number}
               </text>
             ) : null}
-            {kind === "part" ? <circle cx={cx} cy={cy} r={Math.max(2, Math.min(6, scale * 0.14))} fill="none" stroke="var(--color-ink)" strokeWidth={1.4} strokeDasharray="2.5 2" pointerEvents="none" /> : null}
+            {kind === "part" ? (
+              <circle
+                cx={cx}
+                cy={cy}
+                r={Math.max(2, Math.min(6, scale * 0.14))}
+                fill="none"
+                stroke="var(--color-ink)"
+                strokeWidth={1.4}
+                strokeDasharray="2.5 2"
+                pointerEvents="none"
+              />
+            ) : null}
           </g>
         );
       })}
@@ -69,7 +104,12 @@ export function SquaresLayer({ counted, to, scale, onShade, round }: Props) {
             // The figure lies on the left of the walk, so the numbers stand on the right, outside.
             const [dx, dy] = [(q[0] - p[0]) / scale, (q[1] - p[1]) / scale];
             return (
-              <text key={index} x={(p[0] + q[0]) / 2 - dy * 12} y={(p[1] + q[1]) / 2 + dx * 12 + 4.5} fill="var(--color-pine-dark)">
+              <text
+                key={index}
+                x={(p[0] + q[0]) / 2 - dy * 12}
+                y={(p[1] + q[1]) / 2 + dx * 12 + 4.5}
+                fill="var(--color-pine-dark)"
+              >
                 {index + 1}
               </text>
             );
@@ -84,7 +124,17 @@ export function SquaresLayer({ counted, to, scale, onShade, round }: Props) {
           })}
           {counted.lattice.border.map((spot) => {
             const [x, y] = to(spot);
-            return <circle key={spot.join(",")} cx={x} cy={y} r={4.2} fill="var(--color-paper)" stroke="var(--color-pine-dark)" strokeWidth={2} />;
+            return (
+              <circle
+                key={spot.join(",")}
+                cx={x}
+                cy={y}
+                r={4.2}
+                fill="var(--color-paper)"
+                stroke="var(--color-pine-dark)"
+                strokeWidth={2}
+              />
+            );
           })}
         </g>
       ) : null}

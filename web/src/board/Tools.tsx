@@ -19,7 +19,9 @@ export function Tools() {
           aria-pressed={mode === tool.mode}
           title={tool.title}
           className={mode === tool.mode ? "border-pine! bg-pine! text-white!" : "bg-sheet/95!"}
-          onClick={() => store.getState().set({ mode: mode === tool.mode ? "move" : tool.mode, selected: null, why: null })}
+          onClick={() =>
+            store.getState().set({ mode: mode === tool.mode ? "move" : tool.mode, selected: null, why: null })
+          }
         >
           {tool.name}
         </Button>

@@ -30,7 +30,15 @@ function Copy({ showing, share, to, scale }: Pick<Props, "showing" | "share" | "
   const path = pathOf(showing.path, to, scale, true);
   return (
     <g>
-      <path d={path} transform={`rotate(${(-turn * 180) / Math.PI} ${px} ${py})`} fill="var(--color-apricot)" fillOpacity={0.5} stroke="var(--color-ink)" strokeWidth={2} strokeDasharray="7 5" />
+      <path
+        d={path}
+        transform={`rotate(${(-turn * 180) / Math.PI} ${px} ${py})`}
+        fill="var(--color-apricot)"
+        fillOpacity={0.5}
+        stroke="var(--color-ink)"
+        strokeWidth={2}
+        strokeDasharray="7 5"
+      />
       <circle cx={px} cy={py} r={5} fill="var(--color-ink)" />
     </g>
   );
@@ -44,7 +52,16 @@ function Sheared({ showing, share, to }: Pick<Props, "showing" | "share" | "to">
     return [x + sx * above * share, y + sy * above * share];
   };
   const corners = showing.path.map((segment) => to(slid(segment.start)));
-  return <path d={`M${corners.map((spot) => spot.join(" ")).join("L")}Z`} fill="var(--color-apricot)" fillOpacity={0.5} stroke="var(--color-ink)" strokeWidth={2} strokeDasharray="7 5" />;
+  return (
+    <path
+      d={`M${corners.map((spot) => spot.join(" ")).join("L")}Z`}
+      fill="var(--color-apricot)"
+      fillOpacity={0.5}
+      stroke="var(--color-ink)"
+      strokeWidth={2}
+      strokeDasharray="7 5"
+    />
+  );
 }
 
 /** The disc's sectors, sliding out into a row with tips up and down by turns. */
@@ -65,7 +82,16 @@ function Row({ showing, share, sectors, to }: Pick<Props, "showing" | "share" | 
         const there = up ? -Math.PI / 2 : Math.PI / 2;
         const here = index * step + step / 2;
         const middle = here + turnTo(here, there) * share;
-        return <path key={index} d={sectorPath(tip, radius, middle - step / 2, step, to)} fill={up ? "var(--color-apricot)" : "var(--color-pine-wash)"} fillOpacity={0.75} stroke="var(--color-ink)" strokeWidth={sectors > 40 ? 0.6 : 1.1} />;
+        return (
+          <path
+            key={index}
+            d={sectorPath(tip, radius, middle - step / 2, step, to)}
+            fill={up ? "var(--color-apricot)" : "var(--color-pine-wash)"}
+            fillOpacity={0.75}
+            stroke="var(--color-ink)"
+            strokeWidth={sectors > 40 ? 0.6 : 1.1}
+          />
+        );
       })}
     </g>
   );
@@ -79,5 +105,11 @@ function turnTo(from: number, to: number): number {
 function sectorPath(tip: Spot, radius: number, from: number, sweep: number, to: ToScreen): string {
   const start: Spot = [tip[0] + radius * Math.cos(from), tip[1] + radius * Math.sin(from)];
   const arc = arcOf(start, start, tip, radius, (sweep * 180) / Math.PI);
-  return `M${to(tip).join(" ")}L${alongSegment(arc).map((spot) => to(spot).map((v) => v.toFixed(2)).join(" ")).join("L")}Z`;
+  return `M${to(tip).join(" ")}L${alongSegment(arc)
+    .map((spot) =>
+      to(spot)
+        .map((v) => v.toFixed(2))
+        .join(" "),
+    )
+    .join("L")}Z`;
 }

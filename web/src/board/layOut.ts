@@ -60,7 +60,10 @@ function boxAround(spots: Spot[]): Box {
 }
 
 const inside = (box: Box, board: Size) =>
-  box.x - box.width / 2 > 2 && box.x + box.width / 2 < board.width - 2 && box.y - HEIGHT / 2 > 2 && box.y + HEIGHT / 2 < board.height - 2;
+  box.x - box.width / 2 > 2 &&
+  box.x + box.width / 2 < board.width - 2 &&
+  box.y - HEIGHT / 2 > 2 &&
+  box.y + HEIGHT / 2 < board.height - 2;
 const widened = (box: Box): Box => ({ ...box, width: box.width + 12, height: box.height + 12 });
 const within = (inner: Box, outer: Box) =>
   inner.width <= outer.width + 1 && inner.height <= outer.height + 1 && holds(outer, [inner.x, inner.y]);
@@ -87,7 +90,10 @@ export function layOut(
       return { part, spots, around: widened(boxAround(spots)) };
     }),
   );
-  const boxes = all.map((part) => ({ part, box: boxAround(strokes.flatMap((stroke) => (stroke.part === part ? stroke.spots : []))) }));
+  const boxes = all.map((part) => ({
+    part,
+    box: boxAround(strokes.flatMap((stroke) => (stroke.part === part ? stroke.spots : []))),
+  }));
   // What stands on the figure itself has the least choice, so it chooses first.
   const spans = shown.flatMap((part) => part.spans.map((span) => ({ part, span })));
   // Of the others, shorter ones stand nearer to the figure.
@@ -97,17 +103,24 @@ export function layOut(
   const lines: Box[] = [];
   const laid = spans.map(({ part, span }): LaidOut => {
     const own = boxes.find((entry) => entry.part === part)?.box;
-    const others = boxes.filter((entry) => entry.part !== part && own && !within(own, entry.box)).map((entry) => entry.box);
+    const others = boxes
+      .filter((entry) => entry.part !== part && own && !within(own, entry.box))
+      .map((entry) => entry.box);
     const width = span.text.length * 8 + 12;
     const cost = ({ start, end, text, away }: Place) => {
       const box = { x: text[0], y: text[1], width, height: HEIGHT };
-      const line = [0.1, 0.3, 0.5, 0.7, 0.9].map((t): Spot => [start[0] + (end[0] - start[0]) * t, start[1] + (end[1] - start[1]) * t]);
+      const line = [0.1, 0.3, 0.5, 0.7, 0.9].map((t): Spot => [
+        start[0] + (end[0] - start[0]) * t,
+        start[1] + (end[1] - start[1]) * t,
+      ]);
       return (
         (taken.some((other) => overlap(other, box)) ? COST.text : 0) +
         (inside(box, board) ? 0 : COST.outside) +
         (lines.some((other) => overlap(other, box)) ? COST.stroke : 0) +
         (span.side !== 0 && lines.some((other) => overlap(other, widened(boxAround([start, end])))) ? COST.line : 0) +
-        (strokes.some(({ spots, around }) => overlap(around, box) && spots.some((spot) => holds(box, spot, 2))) ? COST.stroke : 0) +
+        (strokes.some(({ spots, around }) => overlap(around, box) && spots.some((spot) => holds(box, spot, 2)))
+          ? COST.stroke
+          : 0) +
         (span.side !== 0 && others.some((other) => line.some((spot) => holds(other, spot))) ? COST.crossing : 0) +
         away * COST.away
       );
@@ -154,15 +167,31 @@ function placesOf(span: Span, a: Spot, b: Spot, width: number, more = 0): [Place
   const at = (share: number): Spot => [a[0] + (b[0] - a[0]) * share, a[1] + (b[1] - a[1]) * share];
   const half = (Math.abs(u[0]) * width + Math.abs(u[1]) * HEIGHT) / 2 + GAP;
   if (span.side === 0) {
-    const beyond = [1 + half / length, -half / length].map((share, i) => ({ feet, start: a, end: b, text: at(share), away: (COST.beyond * (i + 1)) / COST.away }));
+    const beyond = [1 + half / length, -half / length].map((share, i) => ({
+      feet,
+      start: a,
+      end: b,
+      text: at(share),
+      away: (COST.beyond * (i + 1)) / COST.away,
+    }));
     const aside = (Math.abs(u[1]) * width + Math.abs(u[0]) * HEIGHT) / 2 + 5;
     const beside = [1, -1].flatMap((way) =>
       [0.5, 0.3, 0.75].map((share) => {
         const [x, y] = at(share);
-        return { feet, start: a, end: b, text: [x + u[1] * aside * way, y - u[0] * aside * way] as Spot, away: 3 / COST.away };
+        return {
+          feet,
+          start: a,
+          end: b,
+          text: [x + u[1] * aside * way, y - u[0] * aside * way] as Spot,
+          away: 3 / COST.away,
+        };
       }),
     );
-    return [...ALONG.map((share, i) => ({ feet, start: a, end: b, text: at(share), away: i * 8 })), ...beside, ...beyond] as [Place, ...Place[]];
+    return [
+      ...ALONG.map((share, i) => ({ feet, start: a, end: b, text: at(share), away: i * 8 })),
+      ...beside,
+      ...beyond,
+    ] as [Place, ...Place[]];
   }
   // On the screen y points down, so the left of the direction is (dy, -dx).
   const normal: Spot = [u[1] * span.side, -u[0] * span.side];

@@ -3,10 +3,28 @@ import type { Segment, Spot } from "../api/types";
 export type ToScreen = (spot: Spot) => Spot;
 
 /** A straight segment. */
-export const straight = (start: Spot, end: Spot): Segment => ({ kind: "line", start, end, centre: null, radius: null, minor: null, lean: null, sweep: null });
+export const straight = (start: Spot, end: Spot): Segment => ({
+  kind: "line",
+  start,
+  end,
+  centre: null,
+  radius: null,
+  minor: null,
+  lean: null,
+  sweep: null,
+});
 
 /** An arc of a circle; ``sweep`` in degrees. */
-export const arcOf = (start: Spot, end: Spot, centre: Spot, radius: number, sweep: number): Segment => ({ kind: "arc", start, end, centre, radius, minor: null, lean: null, sweep });
+export const arcOf = (start: Spot, end: Spot, centre: Spot, radius: number, sweep: number): Segment => ({
+  kind: "arc",
+  start,
+  end,
+  centre,
+  radius,
+  minor: null,
+  lean: null,
+  sweep,
+});
 
 const short = (value: number) => Number(value.toFixed(3));
 

@@ -1,8 +1,7 @@
 import { useRef, type PointerEvent } from "react";
-import type { DrawnPart, Grip, PartDocument, ProblemDocument, Spot } from "../api/types";
+import type { DrawnPart, Edit, Grip, PartDocument, ProblemDocument, Spot } from "../api/types";
 import { changePart, moveTo, partNamed, setGiven } from "../document/editing";
 import { tidy } from "../document/tidy";
-import { withCorner } from "../document/walks";
 import { useBenchStore } from "../document/store";
 import { freeStep, snapped } from "./view";
 
@@ -10,7 +9,9 @@ interface Drag {
   pointer: number;
   from: Spot;
   moved: boolean;
-  change: (by: Spot, step: number) => ((part: PartDocument) => PartDocument) | null;
+  change: (by: Spot, step: number) => ((part: PartDocument) => PartDocument) | Edit | null;
+  /** The last change, where the core makes it. */
+  edit: Edit | null;
   part: string;
   base: ProblemDocument;
 }
@@ -56,6 +57,7 @@ export function useDragging(scale: number, fine: number) {
       from: [event.clientX, event.clientY],
       moved: false,
       change,
+      edit: null,
       part,
       base: store.getState().document,
     };
@@ -72,12 +74,16 @@ export function useDragging(scale: number, fine: number) {
     begin(part.name, event, (by, step) => {
       const corner = part.walk?.[index]?.corner;
       if (!corner || !part.walk) return null;
-      const sides = part.walk;
       const to: Spot = [snapped(corner[0] + by[0], step), snapped(corner[1] + by[1], step)];
       const moved: Spot = [to[0] - corner[0], to[1] - corner[1]];
-      return (document) => {
-        const changed = withCorner(document, sides, index, ownAxes(part, moved));
-        return index === 0 ? moveTo(tidy(part.shift[0] + moved[0]), tidy(part.shift[1] + moved[1]))(changed) : changed;
+      return {
+        do: "move-corner",
+        figure: store.getState().document.figures[store.getState().figure]?.name ?? "",
+        part: part.name,
+        corner: index,
+        by: ownAxes(part, moved),
+        sides: part.walk.map((side) => side.vector),
+        at: index === 0 ? [tidy(part.shift[0] + moved[0]), tidy(part.shift[1] + moved[1])] : null,
       };
     });
 
@@ -102,7 +108,8 @@ export function useDragging(scale: number, fine: number) {
     const step = event.altKey ? freeStep(scale) : fine;
     const change = now.change([by[0] / scale, -by[1] / scale], step);
     const state = store.getState();
-    if (change) state.preview(changePart(now.base, state.figure, now.part, change));
+    if (typeof change === "function") state.preview(changePart(now.base, state.figure, now.part, change));
+    else if (change) void state.tryOut((now.edit = change));
     return true;
   };
 
@@ -111,8 +118,14 @@ export function useDragging(scale: number, fine: number) {
     if (now?.pointer !== event.pointerId) return false;
     drag.current = null;
     const state = store.getState();
-    if (now.moved && state.draft && event.type === "pointerup") state.commit(state.draft);
-    else state.preview(null);
+    const kept = now.moved && event.type === "pointerup";
+    if (kept && now.edit)
+      void state.perform(now.edit).then((done) => done.says !== null && store.getState().preview(null));
+    else if (kept && state.draft) state.commit(state.draft);
+    else {
+      void state.tryOut(null);
+      state.preview(null);
+    }
     return true;
   };
 

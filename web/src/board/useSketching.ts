@@ -1,11 +1,9 @@
 import { useCallback, useEffect, useMemo, useState } from "react";
 import type { Spot } from "../api/types";
-import { addPart, freeName } from "../document/editing";
 import { useBench, useBenchStore } from "../document/store";
 import { tidy } from "../document/tidy";
-import { stepFor, walkThrough } from "../document/walks";
 import { snapped } from "./view";
-import { changeFigure, figureAt } from "../document/figures";
+import { changeFigure } from "../document/figures";
 
 /** Corners set so far and where the next would be; what to do with the pointer and the keys. */
 export interface Sketching {
@@ -40,14 +38,9 @@ export function useSketching(fine: number, strong: number, near: number, catches
 
   const close = useCallback(() => {
     if (mode !== "outline" || spots.length < 3) return;
-    const [first] = spots;
-    if (!first) return;
-    const state = store.getState();
-    const taken = (figureAt("plane", state.document, state.figure)?.parts ?? []).map((part) => part.name);
-    const name = freeName("outline", taken);
-    const at: [string, string] = [tidy(first[0]), tidy(first[1])];
-    state.commit(addPart(state.document, state.figure, { name, shape: "outline", given: {}, walk: walkThrough(spots), at, turn: "0", flip: false, join: "add" }));
-    state.set({ selected: name, mode: "move" });
+    const { document, figure, perform } = store.getState();
+    const drawn = perform({ do: "add-outline", figure: document.figures[figure]?.name ?? "figure", corners: spots });
+    void drawn.then((done) => done.says === null && store.getState().set({ selected: done.name, mode: "move" }));
     setSpots([]);
   }, [mode, spots, store, setSpots]);
 
@@ -64,7 +57,13 @@ export function useSketching(fine: number, strong: number, near: number, catches
       else if (!same(first)) {
         const state = store.getState();
         const typed = ([x, y]: Spot): [string, string] => [tidy(x), tidy(y)];
-        state.commit(changeFigure("plane", state.document, state.figure, (f) => ({ ...f, way: "own", cuts: [...(f.cuts ?? []), [typed(first), typed(spot)]] })));
+        state.commit(
+          changeFigure("plane", state.document, state.figure, (f) => ({
+            ...f,
+            way: "own",
+            cuts: [...(f.cuts ?? []), [typed(first), typed(spot)]],
+          })),
+        );
         setSpots([]);
       }
     },
@@ -77,10 +76,11 @@ export function useSketching(fine: number, strong: number, near: number, catches
       if (event.target instanceof HTMLElement && ["INPUT", "TEXTAREA", "SELECT"].includes(event.target.tagName)) return;
       const arrow = ARROWS[event.key];
       const step = event.shiftKey ? strong : fine;
-      if (arrow) setNext((now) => {
-        const [x, y] = now ?? spots.at(-1) ?? [0, 0];
-        return [snapped(x + arrow[0] * step, fine), snapped(y + arrow[1] * step, fine)];
-      });
+      if (arrow)
+        setNext((now) => {
+          const [x, y] = now ?? spots.at(-1) ?? [0, 0];
+          return [snapped(x + arrow[0] * step, fine), snapped(y + arrow[1] * step, fine)];
+        });
       else if (event.key === " ") set(next ?? spots.at(-1) ?? [0, 0]);
       else if (event.key === "Enter") close();
       else if (event.key === "Backspace") setSpots(spots.slice(0, -1));
@@ -101,10 +101,24 @@ export function useSketching(fine: number, strong: number, near: number, catches
 
 function hint(mode: string, spots: Spot[], next: Spot | null): string {
   const [first] = spots;
-  if (mode === "cuts") return first ? "Now the other end of the cut. It may go past the figure: only what lies inside counts." : "Click the two ends of a cut line. Arrows and Space do the same; Escape ends.";
+  if (mode === "cuts")
+    return first
+      ? "Now the other end of the cut. It may go past the figure: only what lies inside counts."
+      : "Click the two ends of a cut line. Arrows and Space do the same; Escape ends.";
   const last = spots.at(-1);
   if (!first || !last) return "Click the corners one after the other. Arrows and Space do the same; Escape ends.";
   const side = next ? stepFor([next[0] - last[0], next[1] - last[1]]) : "";
-  const closing = spots.length >= 3 ? ` · closed by ${stepFor([first[0] - last[0], first[1] - last[1]])} (Enter, or click the first corner)` : "";
+  const closing =
+    spots.length >= 3
+      ? ` · closed by ${stepFor([first[0] - last[0], first[1] - last[1]])} (Enter, or click the first corner)`
+      : "";
   return `${spots.length - 1} ${spots.length === 2 ? "side" : "sides"} so far${side ? ` · next ${side}` : ""}${closing}`;
+}
+
+/** A way as a person would walk it: R 3 U 2. */
+function stepFor([x, y]: Spot): string {
+  const level = `${x < 0 ? "L" : "R"} ${tidy(Math.abs(x))}`;
+  const upright = `${y < 0 ? "D" : "U"} ${tidy(Math.abs(y))}`;
+  if (tidy(y) === "0") return level;
+  return tidy(x) === "0" ? upright : `${level} ${upright}`;
 }

@@ -31,11 +31,17 @@ export function fitted(bounds: Bounds, size: Size): View {
 }
 
 export function toScreen(view: View, size: Size) {
-  return ([x, y]: Spot): Spot => [size.width / 2 + (x - view.x) * view.scale, size.height / 2 - (y - view.y) * view.scale];
+  return ([x, y]: Spot): Spot => [
+    size.width / 2 + (x - view.x) * view.scale,
+    size.height / 2 - (y - view.y) * view.scale,
+  ];
 }
 
 export function toFigure(view: View, size: Size) {
-  return ([px, py]: Spot): Spot => [view.x + (px - size.width / 2) / view.scale, view.y - (py - size.height / 2) / view.scale];
+  return ([px, py]: Spot): Spot => [
+    view.x + (px - size.width / 2) / view.scale,
+    view.y - (py - size.height / 2) / view.scale,
+  ];
 }
 
 /** Closer or farther, with the point under the pointer staying where it is. */

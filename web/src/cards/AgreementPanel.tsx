@@ -21,7 +21,11 @@ export function AgreementPanel({ agreements }: { agreements: Agreement[] }) {
               <Row key={form.title} form={form} />
             ))}
           </dl>
-          <Verdict agrees={agreement.specialAgrees} says={`At a full turn it is ${agreement.special[1]?.title ?? "the whole"}.`} otherwise="" />
+          <Verdict
+            agrees={agreement.specialAgrees}
+            says={`At a full turn it is ${agreement.special[1]?.title ?? "the whole"}.`}
+            otherwise=""
+          />
         </section>
       ))}
     </div>
@@ -29,12 +33,19 @@ export function AgreementPanel({ agreements }: { agreements: Agreement[] }) {
 }
 
 function Row({ form }: { form: Form }) {
-  const pieces = [form.formula, form.numbers, form.value ? shown(form) : null].filter((piece): piece is Mathematics => piece !== null);
+  const pieces = [form.formula, form.numbers, form.value ? shown(form) : null].filter(
+    (piece): piece is Mathematics => piece !== null,
+  );
   return (
     <>
       <dt className="text-sm text-soft">{form.title}</dt>
       <dd className="overflow-x-auto">
-        <Maths maths={{ tex: pieces.map((piece) => piece.tex).join(" = "), text: pieces.map((piece) => piece.text).join(" = ") }} />
+        <Maths
+          maths={{
+            tex: pieces.map((piece) => piece.tex).join(" = "),
+            text: pieces.map((piece) => piece.text).join(" = "),
+          }}
+        />
       </dd>
     </>
   );
@@ -47,5 +58,7 @@ function shown(form: Form): Mathematics {
 
 function Verdict({ agrees, says, otherwise }: { agrees: boolean | null; says: string; otherwise: string }) {
   if (agrees === null) return <p className="text-sm text-soft">Fill in radius and angle to see the numbers.</p>;
-  return <p className={`text-sm font-semibold ${agrees ? "text-pine" : "text-alarm"}`}>{agrees ? `✓ ${says}` : otherwise}</p>;
+  return (
+    <p className={`text-sm font-semibold ${agrees ? "text-pine" : "text-alarm"}`}>{agrees ? `✓ ${says}` : otherwise}</p>
+  );
 }

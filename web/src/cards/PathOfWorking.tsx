@@ -16,7 +16,13 @@ export function PathOfWorking({ steps, wanted, onLight, onPick }: Props) {
   return (
     <ol className="flex flex-col gap-2.5 p-1" aria-label="Path of working">
       {shown.map((step, index) => (
-        <li key={step.quantity} data-step={step.quantity} className="border-l-2 border-rule pl-3" onPointerEnter={() => onLight(step.quantity)} onPointerLeave={() => onLight(null)}>
+        <li
+          key={step.quantity}
+          data-step={step.quantity}
+          className="border-l-2 border-rule pl-3"
+          onPointerEnter={() => onLight(step.quantity)}
+          onPointerLeave={() => onLight(null)}
+        >
           <p className="text-sm">
             <span className="mr-1.5 text-soft">{index + 1}.</span>
             <strong className="font-semibold">{step.title}</strong>
@@ -31,7 +37,11 @@ export function PathOfWorking({ steps, wanted, onLight, onPick }: Props) {
             ) : null}
             <Maths maths={large(step.formula)} />
             <Maths maths={large(step.numbers, step.trial ? "\\quad " : "= ")} onGiven={(_, given) => onPick(given)} />
-            {step.trial ? <Maths maths={large(equal(step.symbol, valueOf(step)), "\\quad ")} /> : <Maths maths={large(valueOf(step), "= ")} />}
+            {step.trial ? (
+              <Maths maths={large(equal(step.symbol, valueOf(step)), "\\quad ")} />
+            ) : (
+              <Maths maths={large(valueOf(step), "= ")} />
+            )}
           </div>
         </li>
       ))}
@@ -53,7 +63,8 @@ export function equal(left: Mathematics, right: Mathematics): Mathematics {
 /** The exact value where there is one, and the rounded one. */
 export function valueOf(step: CardStep): Mathematics {
   const { value } = step;
-  const exact = value.tex === null || value.exactText === null ? value.shown : { tex: value.tex, text: value.exactText ?? "" };
+  const exact =
+    value.tex === null || value.exactText === null ? value.shown : { tex: value.tex, text: value.exactText ?? "" };
   if (!value.approximate) return exact;
   return { tex: `${exact.tex} \\approx ${value.roundedTex}`, text: `${exact.text} ≈ ${value.text}` };
 }

@@ -24,7 +24,20 @@ const LONGEST = 26;
 const POWER: Record<string, string> = { length: "", area: "²", volume: "³" };
 
 /** One quantity of a card: a field for what is known of it, or the value that was found. */
-export function QuantityRow({ measure, typed, quantity, complaints, unit, angle, lit, wanted, onLight, onGive, onSlide, onWant }: Props) {
+export function QuantityRow({
+  measure,
+  typed,
+  quantity,
+  complaints,
+  unit,
+  angle,
+  lit,
+  wanted,
+  onLight,
+  onGive,
+  onSlide,
+  onWant,
+}: Props) {
   const given = typed !== undefined;
   const number = given ? plainNumber(typed) : null;
   const slid = number ?? (given && quantity?.given ? valueToSlide(typed, quantity, measure.kind, angle) : null);
@@ -44,6 +57,7 @@ export function QuantityRow({ measure, typed, quantity, complaints, unit, angle,
         <TextInPlace
           value={typed ?? ""}
           label={measure.title}
+          place={`quantity ${measure.name}`}
           placeholder="?"
           invalid={complaints.length > 0}
           className={`w-full ${given ? "border-ink/60! pr-11 font-semibold" : "border-dashed"}`}
@@ -56,13 +70,23 @@ export function QuantityRow({ measure, typed, quantity, complaints, unit, angle,
           </span>
         ) : null}
         {given ? (
-          <button type="button" aria-label={`Clear ${measure.title}`} title="Clear: make it an unknown" className="no-print absolute top-1/2 right-1 grid size-5 -translate-y-1/2 place-items-center rounded text-soft hover:bg-pine-wash hover:text-ink" onClick={() => onGive(null)}>
+          <button
+            type="button"
+            aria-label={`Clear ${measure.title}`}
+            title="Clear: make it an unknown"
+            className="no-print absolute top-1/2 right-1 grid size-5 -translate-y-1/2 place-items-center rounded text-soft hover:bg-pine-wash hover:text-ink"
+            onClick={() => onGive(null)}
+          >
             ×
           </button>
         ) : null}
       </span>
       {given ? (
-        slid && slid.value > 0 ? <Slider key={measure.name} {...{ measure, angle, number: slid, onSlide }} /> : <span className="truncate text-sm text-soft">{quantity?.text}</span>
+        slid && slid.value > 0 ? (
+          <Slider key={measure.name} {...{ measure, angle, number: slid, onSlide }} />
+        ) : (
+          <span className="truncate text-sm text-soft">{quantity?.text}</span>
+        )
       ) : quantity ? (
         <button
           type="button"
@@ -71,8 +95,12 @@ export function QuantityRow({ measure, typed, quantity, complaints, unit, angle,
           title="Show the path to it"
           onClick={onWant}
         >
-          <span className="text-[0.95rem] whitespace-nowrap italic">{quantity.approximate ? quantity.text : quantity.shown.text}</span>
-          {quantity.exactText && quantity.exactText.length <= LONGEST && quantity.approximate ? <span className="ml-2 text-soft">{quantity.exactText}</span> : null}
+          <span className="text-[0.95rem] whitespace-nowrap italic">
+            {quantity.approximate ? quantity.text : quantity.shown.text}
+          </span>
+          {quantity.exactText && quantity.exactText.length <= LONGEST && quantity.approximate ? (
+            <span className="ml-2 text-soft">{quantity.exactText}</span>
+          ) : null}
           {quantity.chosen ? <span className="ml-2 text-xs text-soft">usual choice</span> : null}
         </button>
       ) : (
@@ -98,7 +126,11 @@ interface SliderProps {
 function Slider({ measure, angle, number, onSlide }: SliderProps) {
   const [held, setHeld] = useState<{ most: number; step: number } | null>(null);
   const range = held ?? sliderRange(number.value, number.behind, measure.kind, angle);
-  const write = (text: string, done: boolean) => onSlide(`${shortNumber(Number(text))}${number.behind === "°" || number.behind === "" ? number.behind : ` ${number.behind}`}`, done);
+  const write = (text: string, done: boolean) =>
+    onSlide(
+      `${shortNumber(Number(text))}${number.behind === "°" || number.behind === "" ? number.behind : ` ${number.behind}`}`,
+      done,
+    );
   return (
     <input
       type="range"

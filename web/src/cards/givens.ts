@@ -2,7 +2,12 @@ import type { FormulaDocument, ProblemDocument } from "../api/types";
 import { changeFigure } from "../document/figures";
 
 /** Give, change or (with null) clear one measurement of a card; a chosen solution no longer counts then. */
-export function withGiven(document: ProblemDocument, figure: number, measure: string, text: string | null): ProblemDocument {
+export function withGiven(
+  document: ProblemDocument,
+  figure: number,
+  measure: string,
+  text: string | null,
+): ProblemDocument {
   return changeFigure("formula", document, figure, (f) => {
     const others = Object.entries(f.given ?? {}).filter(([name]) => text !== null || name !== measure);
     const given = { ...Object.fromEntries(others), ...(text === null ? {} : { [measure]: text }) };
@@ -24,9 +29,17 @@ export function plainNumber(text: string): { value: number; behind: string } | n
 }
 
 /** What is slid where a root, a fraction or π was typed: its value; nothing where another figure's measurement stands. */
-export function valueToSlide(typed: string, quantity: { decimal: string }, kind: string, angle: string): { value: number; behind: string } | null {
+export function valueToSlide(
+  typed: string,
+  quantity: { decimal: string },
+  kind: string,
+  angle: string,
+): { value: number; behind: string } | null {
   if (/[A-Za-z_]\w*\./.test(typed)) return null;
-  return { value: Number(Number(quantity.decimal).toPrecision(6)), behind: kind === "angle" ? angleMark(angle).trim() : "" };
+  return {
+    value: Number(Number(quantity.decimal).toPrecision(6)),
+    behind: kind === "angle" ? angleMark(angle).trim() : "",
+  };
 }
 
 const ANGLES = { deg: { mark: "°", most: 360 }, rad: { mark: " rad", most: 6.2832 }, turn: { mark: " turn", most: 1 } };
@@ -41,9 +54,21 @@ export function marked(text: string, kind: string, angle: string): string {
 }
 
 /** How far a slider goes from a number: up to about twice of it, an angle to nearly a whole turn. */
-export function sliderRange(value: number, behind: string, kind: string, angle: string): { most: number; step: number } {
+export function sliderRange(
+  value: number,
+  behind: string,
+  kind: string,
+  angle: string,
+): { most: number; step: number } {
   if (kind === "angle") {
-    const unit = behind === "" ? angle : behind === "°" || behind.startsWith("deg") ? "deg" : behind.startsWith("turn") ? "turn" : "rad";
+    const unit =
+      behind === ""
+        ? angle
+        : behind === "°" || behind.startsWith("deg")
+          ? "deg"
+          : behind.startsWith("turn")
+            ? "turn"
+            : "rad";
     const most = ANGLES[unit as AngleUnit]?.most ?? 360;
     return { most, step: most / 360 };
   }
@@ -91,9 +116,15 @@ export function rememberSettings(settings: ProblemDocument["settings"]) {
 }
 
 /** What a saved card asks: its unknown main measures. */
-export function askedOf(figure: FormulaDocument, measures: { name: string; title: string; kind: string; further: boolean }[]) {
+export function askedOf(
+  figure: FormulaDocument,
+  measures: { name: string; title: string; kind: string; further: boolean }[],
+) {
   return measures
     .filter((m) => !m.further && !(m.name in (figure.given ?? {})))
     .slice(0, 4)
-    .map((m) => ({ label: m.title.charAt(0).toUpperCase() + m.title.slice(1), expression: `${figure.name}.${m.name}` }));
+    .map((m) => ({
+      label: m.title.charAt(0).toUpperCase() + m.title.slice(1),
+      expression: `${figure.name}.${m.name}`,
+    }));
 }

@@ -29,18 +29,38 @@ const WIDTH = 132;
 const SAYS = 360;
 
 /** The table itself: cells that are typed into, and cells that are found. Only the rows in sight are drawn. */
-export function CasesTable({ row, columns, rows, worked, complaints, where, settings, figure, onEdit, onPaste, onMore }: Props) {
+export function CasesTable({
+  row,
+  columns,
+  rows,
+  worked,
+  complaints,
+  where,
+  settings,
+  figure,
+  onEdit,
+  onPaste,
+  onMore,
+}: Props) {
   const scroller = useRef<HTMLDivElement>(null);
   const [active, setActive] = useState<Place>({ row: 0, column: 0 });
   const [editing, setEditing] = useState<string | null>(null);
   // eslint-disable-next-line react-hooks/incompatible-library -- the virtualizer re-renders by itself
-  const virtual = useVirtualizer({ count: rows.length, getScrollElement: () => scroller.current, estimateSize: () => HEIGHT, overscan: 12 });
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => HEIGHT,
+    overscan: 12,
+  });
   const template = `${NUMBER}px repeat(${columns.length}, ${WIDTH}px) minmax(${SAYS}px, 1fr)`;
   const width = NUMBER + columns.length * WIDTH + SAYS;
 
   const go = useCallback(
     (place: Place) => {
-      const to = { row: Math.min(Math.max(0, place.row), rows.length - 1), column: Math.min(Math.max(0, place.column), columns.length - 1) };
+      const to = {
+        row: Math.min(Math.max(0, place.row), rows.length - 1),
+        column: Math.min(Math.max(0, place.column), columns.length - 1),
+      };
       setActive(to);
       setEditing(null);
       scroller.current?.focus({ preventScroll: true });
@@ -57,7 +77,8 @@ export function CasesTable({ row, columns, rows, worked, complaints, where, sett
   const give = useCallback(
     (place: Place, text: string) => {
       const column = columns[place.column];
-      if (column && (rows[place.row]?.[column.name] ?? "") !== text.trim()) onEdit((document) => withCell(document, figure, place.row, column.name, text));
+      if (column && (rows[place.row]?.[column.name] ?? "") !== text.trim())
+        onEdit((document) => withCell(document, figure, place.row, column.name, text));
     },
     [columns, rows, onEdit, figure],
   );
@@ -99,77 +120,122 @@ export function CasesTable({ row, columns, rows, worked, complaints, where, sett
   const says = worked[active.row]?.says;
   return (
     <div className="flex min-h-0 min-w-0 flex-col">
-    <div
-      ref={scroller}
-      role="grid"
-      aria-label={`Cases of ${row.title}`}
-      aria-rowcount={rows.length + 1}
-      aria-activedescendant={`case-${active.row}-${active.column}`}
-      tabIndex={0}
-      className="min-h-60 grow overflow-auto border-b border-edge outline-offset-[-3px]"
-      onKeyDown={press}
-      onPaste={(event) => {
-        if (event.target instanceof HTMLInputElement) return;
-        event.preventDefault();
-        onPaste(event.clipboardData.getData("text"), active);
-      }}
-    >
-      <div style={{ width, minWidth: "100%" }}>
-        <div role="row" className="sticky top-0 z-10 grid border-b-2 border-rule bg-sheet" style={{ gridTemplateColumns: template }}>
-          <span role="columnheader" className="sticky left-0 bg-sheet p-1 text-right text-xs text-soft">
-            case
-          </span>
-          {columns.map((column) => (
-            <ColumnHead
-              key={column.name}
-              column={column}
-              measure={row.measures.find((measure) => measure.name === measureOf(column))}
-              complaints={complaints.filter((complaint) => complaint.where.startsWith(`${where}.${column.name}`) && /^($|\.)/.test(complaint.where.slice(where.length + 1 + column.name.length)))}
-              settings={settings}
-              figure={figure}
-              onEdit={onEdit}
-            />
-          ))}
-          <span role="columnheader" className="self-end p-1 text-xs text-soft">
-            {rows.length} cases
-          </span>
-        </div>
-        <div style={{ height: virtual.getTotalSize(), position: "relative" }}>
-          {virtual.getVirtualItems().map((item) => (
-            <div
-              key={item.index}
-              role="row"
-              aria-rowindex={item.index + 2}
-              className="absolute inset-x-0 grid border-b border-edge"
-              style={{ gridTemplateColumns: template, height: HEIGHT, transform: `translateY(${item.start}px)` }}
-            >
-              <span role="rowheader" className="group sticky left-0 flex items-center justify-end gap-1 bg-sheet px-1.5 text-xs text-soft">
-                <button type="button" tabIndex={-1} aria-label={`Remove case ${item.index + 1}`} className="hidden rounded px-1 group-hover:inline hover:bg-alarm-wash hover:text-alarm" onClick={() => onEdit((document) => withoutRow(document, figure, item.index))}>
-                  ×
-                </button>
-                {item.index + 1}
-              </span>
-              {columns.map((column, index) => {
-                const here = active.row === item.index && active.column === index;
-                return here && editing !== null ? (
-                  <Editor key={column.name} start={editing} label={`${column.name}, case ${item.index + 1}`} place={active} columns={columns.length} onCommit={commit} onCancel={() => go(active)} onLeave={(text) => (give(active, text), setEditing(null))} />
-                ) : (
-                  <Cell key={column.name} id={`case-${item.index}-${index}`} column={column} typed={rows[item.index]?.[column.name] ?? ""} told={worked[item.index]} active={here} row={item.index} index={index} onGo={go} onOpen={setEditing} />
-                );
-              })}
-              <Says told={worked[item.index]} empty={Object.keys(rows[item.index] ?? {}).length === 0} />
-            </div>
-          ))}
+      <div
+        ref={scroller}
+        role="grid"
+        aria-label={`Cases of ${row.title}`}
+        aria-rowcount={rows.length + 1}
+        aria-activedescendant={`case-${active.row}-${active.column}`}
+        tabIndex={0}
+        className="min-h-60 grow overflow-auto border-b border-edge outline-offset-[-3px]"
+        onKeyDown={press}
+        onPaste={(event) => {
+          if (event.target instanceof HTMLInputElement) return;
+          event.preventDefault();
+          onPaste(event.clipboardData.getData("text"), active);
+        }}
+      >
+        <div style={{ width, minWidth: "100%" }}>
+          <div
+            role="row"
+            className="sticky top-0 z-10 grid border-b-2 border-rule bg-sheet"
+            style={{ gridTemplateColumns: template }}
+          >
+            <span role="columnheader" className="sticky left-0 bg-sheet p-1 text-right text-xs text-soft">
+              case
+            </span>
+            {columns.map((column) => (
+              <ColumnHead
+                key={column.name}
+                column={column}
+                measure={row.measures.find((measure) => measure.name === measureOf(column))}
+                complaints={complaints.filter(
+                  (complaint) =>
+                    complaint.where.startsWith(`${where}.${column.name}`) &&
+                    /^($|\.)/.test(complaint.where.slice(where.length + 1 + column.name.length)),
+                )}
+                settings={settings}
+                figure={figure}
+                onEdit={onEdit}
+              />
+            ))}
+            <span role="columnheader" className="self-end p-1 text-xs text-soft">
+              {rows.length} cases
+            </span>
+          </div>
+          <div style={{ height: virtual.getTotalSize(), position: "relative" }}>
+            {virtual.getVirtualItems().map((item) => (
+              <div
+                key={item.index}
+                role="row"
+                aria-rowindex={item.index + 2}
+                className="absolute inset-x-0 grid border-b border-edge"
+                style={{ gridTemplateColumns: template, height: HEIGHT, transform: `translateY(${item.start}px)` }}
+              >
+                <span
+                  role="rowheader"
+                  className="group sticky left-0 flex items-center justify-end gap-1 bg-sheet px-1.5 text-xs text-soft"
+                >
+                  <button
+                    type="button"
+                    tabIndex={-1}
+                    aria-label={`Remove case ${item.index + 1}`}
+                    className="hidden rounded px-1 group-hover:inline hover:bg-alarm-wash hover:text-alarm"
+                    onClick={() => onEdit((document) => withoutRow(document, figure, item.index))}
+                  >
+                    ×
+                  </button>
+                  {item.index + 1}
+                </span>
+                {columns.map((column, index) => {
+                  const here = active.row === item.index && active.column === index;
+                  return here && editing !== null ? (
+                    <Editor
+                      key={column.name}
+                      start={editing}
+                      label={`${column.name}, case ${item.index + 1}`}
+                      place={active}
+                      columns={columns.length}
+                      onCommit={commit}
+                      onCancel={() => go(active)}
+                      onLeave={(text) => (give(active, text), setEditing(null))}
+                    />
+                  ) : (
+                    <Cell
+                      key={column.name}
+                      id={`case-${item.index}-${index}`}
+                      column={column}
+                      typed={rows[item.index]?.[column.name] ?? ""}
+                      told={worked[item.index]}
+                      active={here}
+                      row={item.index}
+                      index={index}
+                      onGo={go}
+                      onOpen={setEditing}
+                    />
+                  );
+                })}
+                <Says told={worked[item.index]} empty={Object.keys(rows[item.index] ?? {}).length === 0} />
+              </div>
+            ))}
+          </div>
         </div>
       </div>
-    </div>
       <p className="flex min-h-9 flex-wrap items-center gap-x-3 px-3 py-1 text-sm" role="status">
-        {says ? <span className="text-alarm">Case {active.row + 1}: {says}.</span> : null}
+        {says ? (
+          <span className="text-alarm">
+            Case {active.row + 1}: {says}.
+          </span>
+        ) : null}
         <span className="grow" />
         {unsolved.length > 0 && next !== undefined ? (
           <span className="text-soft">
             {unsolved.length === 1 ? "One case is not solved" : `${unsolved.length} cases are not solved`}{" "}
-            <button type="button" className="text-pine underline" onClick={() => go({ row: next, column: active.column })}>
+            <button
+              type="button"
+              className="text-pine underline"
+              onClick={() => go({ row: next, column: active.column })}
+            >
               go to {next === active.row ? "it" : `case ${next + 1}`}
             </button>
           </span>
@@ -182,7 +248,11 @@ export function CasesTable({ row, columns, rows, worked, complaints, where, sett
 function Says({ told, empty }: { told: CaseRow | undefined; empty: boolean }) {
   const two = told && told.solutions > 1 ? `${told.solutions} solutions: the first is shown` : null;
   return (
-    <span className={`self-center truncate px-2 text-xs ${told?.says ? "text-alarm" : "text-soft"}`} title={told?.says ?? undefined} data-says>
+    <span
+      className={`self-center truncate px-2 text-xs ${told?.says ? "text-alarm" : "text-soft"}`}
+      title={told?.says ?? undefined}
+      data-says
+    >
       {told?.says ?? two ?? (empty ? "" : null)}
     </span>
   );
@@ -217,7 +287,14 @@ function Editor({ start, label, place, columns, onCommit, onCancel, onLeave }: E
       }}
       onKeyDown={(event) => {
         if (event.key === "Enter") finish({ row: place.row + (event.shiftKey ? -1 : 1), column: place.column });
-        else if (event.key === "Tab") finish(event.shiftKey ? { row: place.row, column: place.column - 1 } : place.column + 1 < columns ? { row: place.row, column: place.column + 1 } : { row: place.row + 1, column: 0 });
+        else if (event.key === "Tab")
+          finish(
+            event.shiftKey
+              ? { row: place.row, column: place.column - 1 }
+              : place.column + 1 < columns
+                ? { row: place.row, column: place.column + 1 }
+                : { row: place.row + 1, column: 0 },
+          );
         else if (event.key === "Escape") {
           done.current = true;
           onCancel();
@@ -261,7 +338,9 @@ const Cell = memo(function Cell({ id, column, typed, told, active, row, index, o
       onClick={() => (active ? onOpen(typed) : onGo({ row, column: index }))}
       onDoubleClick={() => onOpen(typed)}
     >
-      {agrees === undefined ? null : <span className={agrees ? "text-pine" : "text-alarm"}>{agrees ? "✓ agrees" : "✗ differs"}</span>}
+      {agrees === undefined ? null : (
+        <span className={agrees ? "text-pine" : "text-alarm"}>{agrees ? "✓ agrees" : "✗ differs"}</span>
+      )}
       <span className="truncate">{text}</span>
     </span>
   );

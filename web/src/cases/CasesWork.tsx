@@ -2,7 +2,7 @@ import { useCallback, useMemo, useState } from "react";
 import { api } from "../api/client";
 import type { CaseColumn } from "../api/types";
 import { useBench, useBenchStore } from "../document/store";
-import { useSheet } from "../cards/CardWork";
+import { useSheet } from "../api/queries";
 import { CasesTable } from "./CasesTable";
 import { Plot } from "./Plot";
 import { blockOf, withCells, withRows, withTable, type Row } from "./table";
@@ -25,29 +25,43 @@ export function CasesWork({ figure }: { figure: number }) {
   const [notes, setNotes] = useState<string[]>([]);
   const columns = declared?.columns ?? NO_COLUMNS;
   const rows = declared?.rows ?? NO_ROWS;
-  const commit = useCallback((edit: (document: typeof document_) => typeof document_) => store.getState().commit(edit(store.getState().document)), [store]);
+  const commit = useCallback(
+    (edit: (document: typeof document_) => typeof document_) =>
+      store.getState().commit(edit(store.getState().document)),
+    [store],
+  );
 
   const bring = async (text: string, at: { row: number; column: number } | null) => {
-      try {
-        const read = await api.readTable(declared?.figure ?? "", text);
-        commit((d) => withTable(d, figure, read));
-        setNotes([`${read.rows.length} rows were read`, ...read.says]);
-      } catch (error) {
-        const block = blockOf(text);
-        if (!at) {
-          setNotes([error instanceof Error ? error.message : String(error)]);
-          return;
-        }
-        const names = columns.map((column) => column.name);
-        const cells = block.flatMap((line, down) => line.flatMap((cell, along) => (names[at.column + along] === undefined ? [] : [{ row: at.row + down, column: names[at.column + along] ?? "", text: cell }])));
-        commit((d) => withCells(d, figure, cells));
-        setNotes([]);
+    try {
+      const read = await api.readTable(declared?.figure ?? "", text);
+      commit((d) => withTable(d, figure, read));
+      setNotes([`${read.rows.length} rows were read`, ...read.says]);
+    } catch (error) {
+      const block = blockOf(text);
+      if (!at) {
+        setNotes([error instanceof Error ? error.message : String(error)]);
+        return;
       }
+      const names = columns.map((column) => column.name);
+      const cells = block.flatMap((line, down) =>
+        line.flatMap((cell, along) =>
+          names[at.column + along] === undefined
+            ? []
+            : [{ row: at.row + down, column: names[at.column + along] ?? "", text: cell }],
+        ),
+      );
+      commit((d) => withCells(d, figure, cells));
+      setNotes([]);
+    }
   };
 
-  const whole = useMemo(() => worked.complaints.filter((complaint) => complaint.where === `figures.${declared?.name}.figure`), [worked.complaints, declared?.name]);
+  const whole = useMemo(
+    () => worked.complaints.filter((complaint) => complaint.where === `figures.${declared?.name}.figure`),
+    [worked.complaints, declared?.name],
+  );
   if (!declared) return null;
-  if (sheet.data && !row) return <p className="says p-4 text-base!">{whole[0]?.says ?? "This figure is not in the catalogue."}</p>;
+  if (sheet.data && !row)
+    return <p className="says p-4 text-base!">{whole[0]?.says ?? "This figure is not in the catalogue."}</p>;
   if (!row) return <p className="p-4 text-soft">One moment …</p>;
 
   return (
@@ -72,7 +86,9 @@ export function CasesWork({ figure }: { figure: number }) {
           columns={columns}
           rows={rows}
           worked={worked.rows}
-          complaints={worked.complaints.filter((complaint) => complaint.where.startsWith(`figures.${declared.name}.columns.`))}
+          complaints={worked.complaints.filter((complaint) =>
+            complaint.where.startsWith(`figures.${declared.name}.columns.`),
+          )}
           where={`figures.${declared.name}.columns`}
           settings={document_.settings}
           figure={figure}

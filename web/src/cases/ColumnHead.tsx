@@ -19,7 +19,11 @@ const LENGTHS = ["mm", "cm", "m", "km", "in", "ft", "yd"];
 const ANGLES = ["deg", "rad", "turn"];
 
 /** The unit in which a column is told. */
-export function unitOf(column: CaseColumn | undefined, kind: string | undefined, settings: ProblemDocument["settings"]): string {
+export function unitOf(
+  column: CaseColumn | undefined,
+  kind: string | undefined,
+  settings: ProblemDocument["settings"],
+): string {
   if (column?.unit) return column.unit;
   if (kind === "angle") return settings.angle;
   return kind !== undefined && kind in POWERS ? settings.unit + POWERS[kind] : "";
@@ -43,7 +47,10 @@ export function ColumnHead({ column, measure, complaints, settings, figure, onEd
           {title} {measure ? <Maths maths={{ tex: measure.symbol, text: "" }} className="text-soft" /> : null}
         </span>
         <DropdownMenu.Root>
-          <DropdownMenu.Trigger className="rounded px-1 text-soft hover:bg-pine-wash" aria-label={`More for the column ${title}`}>
+          <DropdownMenu.Trigger
+            className="rounded px-1 text-soft hover:bg-pine-wash"
+            aria-label={`More for the column ${title}`}
+          >
             ⋮
           </DropdownMenu.Trigger>
           <DropdownMenu.Portal>
@@ -51,7 +58,10 @@ export function ColumnHead({ column, measure, complaints, settings, figure, onEd
               <DropdownMenu.Item className={MENU_ITEM} onSelect={() => put({ rule: undefined })}>
                 Drop its rule
               </DropdownMenu.Item>
-              <DropdownMenu.Item className={`${MENU_ITEM} text-alarm`} onSelect={() => onEdit((document) => withoutColumn(document, figure, column.name))}>
+              <DropdownMenu.Item
+                className={`${MENU_ITEM} text-alarm`}
+                onSelect={() => onEdit((document) => withoutColumn(document, figure, column.name))}
+              >
                 Remove the column
               </DropdownMenu.Item>
             </DropdownMenu.Content>
@@ -60,7 +70,12 @@ export function ColumnHead({ column, measure, complaints, settings, figure, onEd
       </div>
       <span className="mt-auto" />
       {choices.length > 0 ? (
-        <select className="field py-0! text-sm!" aria-label={`Unit of ${title}`} value={unit} onChange={(event) => put({ unit: event.target.value })}>
+        <select
+          className="field py-0! text-sm!"
+          aria-label={`Unit of ${title}`}
+          value={unit}
+          onChange={(event) => put({ unit: event.target.value })}
+        >
           {(choices.includes(unit) ? choices : [unit, ...choices]).map((choice) => (
             <option key={choice} value={choice}>
               {plainUnit(choice)}

@@ -19,29 +19,56 @@ export function Plot({ row, columns, rows, settings }: Props) {
   const choices = row.measures.filter((measure) => rows.some((told) => measure.name in told.cells));
   const [chosen, setChosen] = useState<{ x: string | null; y: string | null }>({ x: null, y: null });
   const given = columns.filter((column) => column.role === "given").map(measureOf);
-  const x = choices.find((measure) => measure.name === chosen.x) ?? choices.find((measure) => given.includes(measure.name) && rows.some((told) => told.cells[measure.name]?.given)) ?? choices[0];
-  const y = choices.find((measure) => measure.name === chosen.y) ?? [...choices].reverse().find((measure) => measure !== x);
-  if (!x || !y) return <p className="p-4 text-sm text-soft">As soon as two columns have values, they can be plotted.</p>;
+  const x =
+    choices.find((measure) => measure.name === chosen.x) ??
+    choices.find((measure) => given.includes(measure.name) && rows.some((told) => told.cells[measure.name]?.given)) ??
+    choices[0];
+  const y =
+    choices.find((measure) => measure.name === chosen.y) ?? [...choices].reverse().find((measure) => measure !== x);
+  if (!x || !y)
+    return <p className="p-4 text-sm text-soft">As soon as two columns have values, they can be plotted.</p>;
   const points = rows
     .flatMap((told, index) => {
       const [a, b] = [told.cells[x.name]?.number, told.cells[y.name]?.number];
       return a === undefined || b === undefined ? [] : [{ a, b, index }];
     })
     .sort((one, two) => one.a - two.a);
-  const across = scaleLinear().domain(spread(points.map((point) => point.a))).nice().range([SIZE.left, SIZE.width - SIZE.right]);
-  const up = scaleLinear().domain(spread(points.map((point) => point.b))).nice().range([SIZE.height - SIZE.bottom, SIZE.top]);
-  const path = line<{ a: number; b: number }>((point) => across(point.a), (point) => up(point.b));
+  const across = scaleLinear()
+    .domain(spread(points.map((point) => point.a)))
+    .nice()
+    .range([SIZE.left, SIZE.width - SIZE.right]);
+  const up = scaleLinear()
+    .domain(spread(points.map((point) => point.b)))
+    .nice()
+    .range([SIZE.height - SIZE.bottom, SIZE.top]);
+  const path = line<{ a: number; b: number }>(
+    (point) => across(point.a),
+    (point) => up(point.b),
+  );
   const named = (measure: typeof x) => {
-    const unit = plainUnit(unitOf(columns.find((column) => column.role === "given" && measureOf(column) === measure.name), measure.kind, settings));
+    const unit = plainUnit(
+      unitOf(
+        columns.find((column) => column.role === "given" && measureOf(column) === measure.name),
+        measure.kind,
+        settings,
+      ),
+    );
     return unit ? `${measure.title} (${unit})` : measure.title;
   };
   return (
-    <section aria-label="Plot" className="flex min-w-0 flex-col gap-2 overflow-y-auto border-l border-edge bg-paper p-3">
+    <section
+      aria-label="Plot"
+      className="flex min-w-0 flex-col gap-2 overflow-y-auto border-l border-edge bg-paper p-3"
+    >
       <div className="flex gap-2 text-sm">
         {(["x", "y"] as const).map((axis) => (
           <label key={axis} className="grow">
             {axis === "x" ? "Along" : "Up"}
-            <select className="field w-full" value={(axis === "x" ? x : y).name} onChange={(event) => setChosen({ ...chosen, [axis]: event.target.value })}>
+            <select
+              className="field w-full"
+              value={(axis === "x" ? x : y).name}
+              onChange={(event) => setChosen({ ...chosen, [axis]: event.target.value })}
+            >
               {choices.map((measure) => (
                 <option key={measure.name} value={measure.name}>
                   {measure.title}
@@ -51,7 +78,12 @@ export function Plot({ row, columns, rows, settings }: Props) {
           </label>
         ))}
       </div>
-      <svg viewBox={`0 0 ${SIZE.width} ${SIZE.height}`} role="img" aria-label={`${named(y)} against ${named(x)}`} className="h-auto w-full">
+      <svg
+        viewBox={`0 0 ${SIZE.width} ${SIZE.height}`}
+        role="img"
+        aria-label={`${named(y)} against ${named(x)}`}
+        className="h-auto w-full"
+      >
         {across.ticks(6).map((tick) => (
           <g key={tick} transform={`translate(${across(tick)} 0)`}>
             <line y1={SIZE.top} y2={SIZE.height - SIZE.bottom} stroke="var(--color-edge)" />
@@ -68,19 +100,42 @@ export function Plot({ row, columns, rows, settings }: Props) {
             </text>
           </g>
         ))}
-        <path d={`M${SIZE.left} ${SIZE.top}V${SIZE.height - SIZE.bottom}H${SIZE.width - SIZE.right}`} fill="none" stroke="var(--color-ink)" strokeWidth={1.4} />
+        <path
+          d={`M${SIZE.left} ${SIZE.top}V${SIZE.height - SIZE.bottom}H${SIZE.width - SIZE.right}`}
+          fill="none"
+          stroke="var(--color-ink)"
+          strokeWidth={1.4}
+        />
         <path d={path(points) ?? ""} fill="none" stroke="var(--color-pine)" strokeWidth={2} />
         {points.length <= 200
           ? points.map((point) => (
-              <circle key={point.index} cx={across(point.a)} cy={up(point.b)} r={3.4} className="fill-apricot stroke-ink" strokeWidth={1}>
+              <circle
+                key={point.index}
+                cx={across(point.a)}
+                cy={up(point.b)}
+                r={3.4}
+                className="fill-apricot stroke-ink"
+                strokeWidth={1}
+              >
                 <title>{`case ${point.index + 1}`}</title>
               </circle>
             ))
           : null}
-        <text x={(SIZE.left + SIZE.width - SIZE.right) / 2} y={SIZE.height - 8} textAnchor="middle" fontSize={14} className="fill-ink">
+        <text
+          x={(SIZE.left + SIZE.width - SIZE.right) / 2}
+          y={SIZE.height - 8}
+          textAnchor="middle"
+          fontSize={14}
+          className="fill-ink"
+        >
           {named(x)}
         </text>
-        <text transform={`translate(15 ${(SIZE.top + SIZE.height - SIZE.bottom) / 2}) rotate(-90)`} textAnchor="middle" fontSize={14} className="fill-ink">
+        <text
+          transform={`translate(15 ${(SIZE.top + SIZE.height - SIZE.bottom) / 2}) rotate(-90)`}
+          textAnchor="middle"
+          fontSize={14}
+          className="fill-ink"
+        >
           {named(y)}
         </text>
       </svg>

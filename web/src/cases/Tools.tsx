@@ -31,9 +31,24 @@ const FORMS = [
 const MAX_FILE = 5_000_000;
 
 /** What can be done with a whole table. */
-export function Tools({ row, document: document_, figure, columns, count, worked, plot, notes, onNotes, onPlot, onEdit, onText }: Props) {
+export function Tools({
+  row,
+  document: document_,
+  figure,
+  columns,
+  count,
+  worked,
+  plot,
+  notes,
+  onNotes,
+  onPlot,
+  onEdit,
+  onText,
+}: Props) {
   const chooser = useRef<HTMLInputElement>(null);
-  const missing = row.measures.filter((measure) => !columns.some((column) => column.role === "given" && measureOf(column) === measure.name));
+  const missing = row.measures.filter(
+    (measure) => !columns.some((column) => column.role === "given" && measureOf(column) === measure.name),
+  );
   const main = row.measures.filter((measure) => !measure.further);
   const name = document_.figures[figure]?.name ?? "";
   const save = async (delimiter: string, decimal: boolean) => {
@@ -62,16 +77,29 @@ export function Tools({ row, document: document_, figure, columns, count, worked
         <DropdownMenu.Portal>
           <DropdownMenu.Content className="popover max-h-[70vh] overflow-y-auto p-1!" align="start">
             {missing.map((measure) => (
-              <DropdownMenu.Item key={measure.name} className={MENU_ITEM} onSelect={() => add({ name: measure.name, role: "given" })}>
+              <DropdownMenu.Item
+                key={measure.name}
+                className={MENU_ITEM}
+                onSelect={() => add({ name: measure.name, role: "given" })}
+              >
                 {measure.title}
               </DropdownMenu.Item>
             ))}
             {main.map((measure) => (
-              <DropdownMenu.Item key={`expected ${measure.name}`} className={MENU_ITEM} onSelect={() => add({ name: freeName(`expected_${measure.name}`, columns), role: "expected", of: measure.name })}>
+              <DropdownMenu.Item
+                key={`expected ${measure.name}`}
+                className={MENU_ITEM}
+                onSelect={() =>
+                  add({ name: freeName(`expected_${measure.name}`, columns), role: "expected", of: measure.name })
+                }
+              >
                 Expected {measure.title}
               </DropdownMenu.Item>
             ))}
-            <DropdownMenu.Item className={MENU_ITEM} onSelect={() => add({ name: freeName("note", columns), role: "note" })}>
+            <DropdownMenu.Item
+              className={MENU_ITEM}
+              onSelect={() => add({ name: freeName("note", columns), role: "note" })}
+            >
               A note
             </DropdownMenu.Item>
           </DropdownMenu.Content>
@@ -100,7 +128,11 @@ export function Tools({ row, document: document_, figure, columns, count, worked
         <DropdownMenu.Portal>
           <DropdownMenu.Content className="popover p-1!" align="start">
             {FORMS.map((form) => (
-              <DropdownMenu.Item key={form.delimiter} className={MENU_ITEM} onSelect={() => void save(form.delimiter, form.decimal)}>
+              <DropdownMenu.Item
+                key={form.delimiter}
+                className={MENU_ITEM}
+                onSelect={() => void save(form.delimiter, form.decimal)}
+              >
                 {form.name}
               </DropdownMenu.Item>
             ))}
@@ -110,7 +142,12 @@ export function Tools({ row, document: document_, figure, columns, count, worked
       <Button aria-pressed={plot} look={plot ? "solid" : "plain"} onClick={onPlot}>
         Plot
       </Button>
-      <Button look="quiet" onClick={() => onEdit((document) => changeFigure("cases", document, figure, (f) => ({ ...f, ...freshTable(row.measures) })))}>
+      <Button
+        look="quiet"
+        onClick={() =>
+          onEdit((document) => changeFigure("cases", document, figure, (f) => ({ ...f, ...freshTable(row.measures) })))
+        }
+      >
         Clear all
       </Button>
       <span className="grow text-right text-xs text-soft" role="status">
@@ -131,7 +168,11 @@ export function Tools({ row, document: document_, figure, columns, count, worked
         ) : untouched(columns, figureAt("cases", document_, figure)?.rows ?? []) ? (
           <>
             Nothing is known yet: type into any cell, paste a table, or{" "}
-            <button type="button" className="font-semibold text-pine underline" onClick={() => onEdit((document) => exampleTable(document, figure, row.starting, row.measures))}>
+            <button
+              type="button"
+              className="font-semibold text-pine underline"
+              onClick={() => onEdit((document) => exampleTable(document, figure, row.starting, row.measures))}
+            >
               try an example
             </button>
             .

@@ -4,7 +4,11 @@ import { changeFigure, figureAt } from "../document/figures";
 /** A row of typed texts, by column. */
 export type Row = Record<string, string>;
 
-const change = (document: ProblemDocument, figure: number, edit: (columns: CaseColumn[], rows: Row[]) => Partial<Pick<CasesDocument, "columns" | "rows">>): ProblemDocument =>
+const change = (
+  document: ProblemDocument,
+  figure: number,
+  edit: (columns: CaseColumn[], rows: Row[]) => Partial<Pick<CasesDocument, "columns" | "rows">>,
+): ProblemDocument =>
   changeFigure("cases", document, figure, (f) => ({ ...f, ...edit(f.columns ?? [], f.rows ?? []) }));
 
 const ANGLES = new Set(["deg", "rad", "turn", "°"]);
@@ -14,14 +18,23 @@ export const measureOf = (column: CaseColumn): string => column.of ?? column.nam
 /** A fresh table: a column for each main quantity, and a few empty rows. */
 export function freshTable(measures: CardMeasure[]): { columns: CaseColumn[]; rows: Row[] } {
   return {
-    columns: measures.filter((measure) => !measure.further).map((measure): CaseColumn => ({ name: measure.name, role: "given" })),
+    columns: measures
+      .filter((measure) => !measure.further)
+      .map((measure): CaseColumn => ({ name: measure.name, role: "given" })),
     rows: Array.from({ length: 6 }, () => ({})),
   };
 }
 
 /** A table that shows what rules do: the first length grows from row to row, the others stay. */
-export function exampleTable(document: ProblemDocument, figure: number, starting: Record<string, string>, measures: CardMeasure[]): ProblemDocument {
-  const grows = Object.keys(starting).find((name) => measures.some((measure) => measure.name === name && measure.kind === "length"));
+export function exampleTable(
+  document: ProblemDocument,
+  figure: number,
+  starting: Record<string, string>,
+  measures: CardMeasure[],
+): ProblemDocument {
+  const grows = Object.keys(starting).find((name) =>
+    measures.some((measure) => measure.name === name && measure.kind === "length"),
+  );
   return change(document, figure, (columns) => ({
     columns: columns.map((column) => {
       const start = column.role === "given" ? starting[measureOf(column)] : undefined;
@@ -30,14 +43,25 @@ export function exampleTable(document: ProblemDocument, figure: number, starting
   }));
 }
 
-export const untouched = (columns: CaseColumn[], rows: Row[]): boolean => columns.every((column) => !column.rule) && rows.every((row) => Object.keys(row).length === 0);
+export const untouched = (columns: CaseColumn[], rows: Row[]): boolean =>
+  columns.every((column) => !column.rule) && rows.every((row) => Object.keys(row).length === 0);
 
-export function withCell(document: ProblemDocument, figure: number, row: number, column: string, text: string): ProblemDocument {
+export function withCell(
+  document: ProblemDocument,
+  figure: number,
+  row: number,
+  column: string,
+  text: string,
+): ProblemDocument {
   return withCells(document, figure, [{ row, column, text }]);
 }
 
 /** Many cells at once; rows are added as they are needed. */
-export function withCells(document: ProblemDocument, figure: number, cells: { row: number; column: string; text: string }[]): ProblemDocument {
+export function withCells(
+  document: ProblemDocument,
+  figure: number,
+  cells: { row: number; column: string; text: string }[],
+): ProblemDocument {
   return change(document, figure, (_, rows) => {
     const edited = [...rows];
     for (const { row, column, text } of cells) {
@@ -58,8 +82,15 @@ export const withoutRow = (document: ProblemDocument, figure: number, row: numbe
 export const withColumn = (document: ProblemDocument, figure: number, column: CaseColumn): ProblemDocument =>
   change(document, figure, (columns) => ({ columns: [...columns, column] }));
 
-export const changeColumn = (document: ProblemDocument, figure: number, name: string, edit: Partial<CaseColumn>): ProblemDocument =>
-  change(document, figure, (columns) => ({ columns: columns.map((column) => (column.name === name ? { ...column, ...edit } : column)) }));
+export const changeColumn = (
+  document: ProblemDocument,
+  figure: number,
+  name: string,
+  edit: Partial<CaseColumn>,
+): ProblemDocument =>
+  change(document, figure, (columns) => ({
+    columns: columns.map((column) => (column.name === name ? { ...column, ...edit } : column)),
+  }));
 
 export const withoutColumn = (document: ProblemDocument, figure: number, name: string): ProblemDocument =>
   change(document, figure, (columns, rows) => ({
@@ -68,13 +99,24 @@ export const withoutColumn = (document: ProblemDocument, figure: number, name: s
   }));
 
 /** A table that was read joins this one: its columns are added or take its units, its rows follow (or take the place of empty ones). */
-export function withTable(document: ProblemDocument, figure: number, read: { columns: CaseColumn[]; rows: Row[] }): ProblemDocument {
+export function withTable(
+  document: ProblemDocument,
+  figure: number,
+  read: { columns: CaseColumn[]; rows: Row[] },
+): ProblemDocument {
   const before = figureAt("cases", document, figure)?.rows ?? [];
-  const lengths = new Set(read.columns.flatMap((column) => (column.unit && !ANGLES.has(column.unit) ? [column.unit.replace(/\^?\d$/, "")] : [])));
+  const lengths = new Set(
+    read.columns.flatMap((column) =>
+      column.unit && !ANGLES.has(column.unit) ? [column.unit.replace(/\^?\d$/, "")] : [],
+    ),
+  );
   const [only] = lengths;
   const empty = before.every((row) => Object.keys(row).length === 0);
   // A table that is all in one unit is told in it.
-  const settled = empty && only !== undefined && lengths.size === 1 ? { ...document, settings: { ...document.settings, unit: only } } : document;
+  const settled =
+    empty && only !== undefined && lengths.size === 1
+      ? { ...document, settings: { ...document.settings, unit: only } }
+      : document;
   return change(settled, figure, (columns, rows) => {
     const kept = rows.filter((row) => Object.keys(row).length > 0);
     const joined = columns.map((column) => {
@@ -83,7 +125,10 @@ export function withTable(document: ProblemDocument, figure: number, read: { col
     });
     const fresh = read.columns.filter((column) => !columns.some((other) => other.name === column.name));
     const notes = fresh.filter((column) => column.role === "note");
-    return { columns: [...notes, ...joined, ...fresh.filter((column) => column.role !== "note")], rows: [...kept, ...read.rows] };
+    return {
+      columns: [...notes, ...joined, ...fresh.filter((column) => column.role !== "note")],
+      rows: [...kept, ...read.rows],
+    };
   });
 }
 

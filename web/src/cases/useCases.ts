@@ -35,13 +35,26 @@ export function useCases(document: ProblemDocument, figure: number): Worked & { 
         const results = await api.evaluate(chunkOf(document, figure, first), "cases");
         if (over) return;
         found.push(...(resultsOf("cases", results.figures[document.figures[figure]?.name ?? ""])?.cases?.rows ?? []));
-        for (const complaint of results.complaints) if (!complaints.some((other) => other.where === complaint.where && other.says === complaint.says)) complaints.push(complaint);
+        for (const complaint of results.complaints)
+          if (!complaints.some((other) => other.where === complaint.where && other.says === complaint.says))
+            complaints.push(complaint);
         const done = first + CHUNK >= rows.length;
-        setWorked((before) => ({ rows: done ? found : [...found, ...before.rows.slice(found.length)], complaints, progress: done ? null : found.length, fault: null, stopped: false }));
+        setWorked((before) => ({
+          rows: done ? found : [...found, ...before.rows.slice(found.length)],
+          complaints,
+          progress: done ? null : found.length,
+          fault: null,
+          stopped: false,
+        }));
       }
     };
     work().catch((error: unknown) => {
-      if (!over) setWorked((before) => ({ ...before, progress: null, fault: error instanceof Refused ? error.message : String(error) }));
+      if (!over)
+        setWorked((before) => ({
+          ...before,
+          progress: null,
+          fault: error instanceof Refused ? error.message : String(error),
+        }));
     });
     return () => {
       over = true;
@@ -55,5 +68,12 @@ export function useCases(document: ProblemDocument, figure: number): Worked & { 
 
 /** The document with only some of the table's rows, and nothing else that would have to be worked out. */
 function chunkOf(document: ProblemDocument, figure: number, first: number): ProblemDocument {
-  return { ...changeFigure("cases", document, figure, (f) => ({ ...f, rows: (f.rows ?? []).slice(first, first + CHUNK), first: first + 1 })), asks: [] };
+  return {
+    ...changeFigure("cases", document, figure, (f) => ({
+      ...f,
+      rows: (f.rows ?? []).slice(first, first + CHUNK),
+      first: first + 1,
+    })),
+    asks: [],
+  };
 }

@@ -1,4 +1,14 @@
-import type { CasesDocument, CasesResults, FigureDocument, FigureResults, FormulaDocument, FormulaResults, PlaneDocument, PlaneResults, ProblemDocument } from "../api/types";
+import type {
+  CasesDocument,
+  CasesResults,
+  FigureDocument,
+  FigureResults,
+  FormulaDocument,
+  FormulaResults,
+  PlaneDocument,
+  PlaneResults,
+  ProblemDocument,
+} from "../api/types";
 
 /* A problem's figures are of different kinds; each kind's room asks here for its own. */
 
@@ -9,10 +19,15 @@ interface Kinds {
 }
 export type KindName = keyof Kinds;
 
-export const isOf = <K extends KindName>(kind: K, figure: FigureDocument | undefined): figure is Kinds[K]["document"] => figure?.kind === kind;
+export const isOf = <K extends KindName>(kind: K, figure: FigureDocument | undefined): figure is Kinds[K]["document"] =>
+  figure?.kind === kind;
 
 /** The figure at a place of the list, if it is of this kind. */
-export function figureAt<K extends KindName>(kind: K, document: ProblemDocument, at: number): Kinds[K]["document"] | undefined {
+export function figureAt<K extends KindName>(
+  kind: K,
+  document: ProblemDocument,
+  at: number,
+): Kinds[K]["document"] | undefined {
   const figure = document.figures[at];
   return isOf(kind, figure) ? figure : undefined;
 }
@@ -24,10 +39,16 @@ export function changeFigure<K extends KindName>(
   at: number,
   change: (figure: Kinds[K]["document"]) => Kinds[K]["document"],
 ): ProblemDocument {
-  return { ...document, figures: document.figures.map((figure, index) => (index === at && isOf(kind, figure) ? change(figure) : figure)) };
+  return {
+    ...document,
+    figures: document.figures.map((figure, index) => (index === at && isOf(kind, figure) ? change(figure) : figure)),
+  };
 }
 
 /** A figure's results, if it is of this kind. */
-export function resultsOf<K extends KindName>(kind: K, results: FigureResults | undefined): Kinds[K]["results"] | undefined {
+export function resultsOf<K extends KindName>(
+  kind: K,
+  results: FigureResults | undefined,
+): Kinds[K]["results"] | undefined {
   return results?.kind === kind ? (results as Kinds[K]["results"]) : undefined;
 }

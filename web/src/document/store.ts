@@ -1,7 +1,8 @@
 import { createContext, useContext } from "react";
 import { createStore, useStore, type StoreApi } from "zustand";
 import { temporal, type TemporalState } from "zundo";
-import type { ProblemDocument } from "../api/types";
+import type { Edit, ProblemDocument } from "../api/types";
+import { verbsOn, type Done } from "./verbs";
 
 export type MeasureName = "area" | "perimeter";
 
@@ -21,6 +22,12 @@ export interface Editing {
 /** What the pointer does on the board: choose and move, draw an outline, draw cut lines, shade squares. */
 export type Mode = "move" | "outline" | "cuts" | "squares";
 
+/** What can be asked of the board from elsewhere. */
+export interface BoardView {
+  fit: () => void;
+  zoom: (factor: number) => void;
+}
+
 export interface BenchState {
   document: ProblemDocument;
   /** The document while something is being dragged or typed; not yet part of the history. */
@@ -35,9 +42,19 @@ export interface BenchState {
   ways: { beside: string | null } | null;
   /** The part of which it is shown why its formula holds. */
   why: string | null;
+  /** The board on the screen, while there is one. */
+  board: BoardView | null;
   commit: (document: ProblemDocument) => void;
   preview: (draft: ProblemDocument | null) => void;
-  set: (change: Partial<Pick<BenchState, "figure" | "selected" | "lit" | "measure" | "editing" | "mode" | "ways" | "why">>) => void;
+  /** Make a change that the core makes. */
+  perform: (edit: Edit) => Promise<Done>;
+  /** Preview such a change; with null nothing more. */
+  tryOut: (edit: Edit | null) => Promise<void>;
+  set: (
+    change: Partial<
+      Pick<BenchState, "figure" | "selected" | "lit" | "measure" | "editing" | "mode" | "ways" | "why" | "board">
+    >,
+  ) => void;
 }
 
 type Tracked = Pick<BenchState, "document">;
@@ -90,9 +107,9 @@ export function remember(of: number | string, store: BenchStore) {
 
 export function createBenchStore(of: number | string, document: ProblemDocument): BenchStore {
   const kept = remembered(of, document);
-  return createStore<BenchState>()(
+  const store = createStore<BenchState>()(
     temporal(
-      (set, get) => ({
+      (set, get, api) => ({
         document,
         draft: null,
         figure: 0,
@@ -103,6 +120,8 @@ export function createBenchStore(of: number | string, document: ProblemDocument)
         mode: "move",
         ways: null,
         why: null,
+        board: null,
+        ...verbsOn(api),
         commit: (changed) => {
           if (JSON.stringify(changed) === JSON.stringify(get().document)) set({ draft: null });
           else set({ document: changed, draft: null });
@@ -119,6 +138,12 @@ export function createBenchStore(of: number | string, document: ProblemDocument)
       },
     ),
   );
+  // The list of figures may have become shorter (undo, another window's work): then the last one is shown.
+  store.subscribe(({ document: { figures }, figure, set }) => {
+    if (figure > 0 && figure >= figures.length)
+      set({ figure: Math.max(0, figures.length - 1), selected: null, editing: null });
+  });
+  return store;
 }
 
 export const BenchContext = createContext<BenchStore | null>(null);

@@ -60,7 +60,9 @@ const shownOf = (state: BenchState): ProblemDocument => state.draft ?? state.doc
 
 /** What is only worked out while it is looked at. */
 const alsoOf = (state: BenchState): string =>
-  [state.ways ? "ways" : "", state.mode === "squares" ? "squares" : "", state.why ? "why" : ""].filter(Boolean).join(",");
+  [state.ways ? "ways" : "", state.mode === "squares" ? "squares" : "", state.why ? "why" : ""]
+    .filter(Boolean)
+    .join(",");
 
 /** Ask for the results of a document; answers with the change that they make. */
 async function evaluated(document: ProblemDocument, also: string): Promise<(before: Worked) => Worked> {

@@ -5,6 +5,7 @@ import { addPart } from "../document/editing";
 import { useBench, useBenchStore } from "../document/store";
 import { Button } from "../ui/Button";
 import { figureAt } from "../document/figures";
+import { reachable } from "../ui/fields";
 
 /** One line in which a part can be typed in words, with ways to go on as one types. */
 export const EntryLine = memo(function EntryLine() {
@@ -83,7 +84,7 @@ export const EntryLine = memo(function EntryLine() {
       }}
     >
       <input
-        id="entry-line"
+        ref={reachable("entry line")}
         className="field grow"
         role="combobox"
         aria-label="Type a part in words"
@@ -129,7 +130,13 @@ export const EntryLine = memo(function EntryLine() {
           {says}
         </p>
       ) : null}
-      <ul id={list} role="listbox" aria-label="Ways to go on" hidden={ways.length === 0} className="popover absolute bottom-full left-0 mb-1 max-h-64 min-w-60 overflow-auto p-1!">
+      <ul
+        id={list}
+        role="listbox"
+        aria-label="Ways to go on"
+        hidden={ways.length === 0}
+        className="popover absolute bottom-full left-0 mb-1 max-h-64 min-w-60 overflow-auto p-1!"
+      >
         {ways.map((way, index) => (
           <li
             key={way.label}

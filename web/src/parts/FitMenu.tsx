@@ -1,13 +1,11 @@
-import { useQuery } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
-import { api } from "../api/client";
 import type { DrawnPart, Join, Shape, StraightEdge } from "../api/types";
 import { Picture } from "../board/Picture";
-import { addPart, freeName } from "../document/editing";
+import { addFresh } from "../document/editing";
 import { tidy } from "../document/tidy";
 import { useBenchStore } from "../document/store";
 import { ToggleRow } from "../ui/ToggleRow";
-import { figureAt } from "../document/figures";
+import { useReference } from "../api/queries";
 
 /** Where the menu stands, and what for: an edge of a part, or (no edge) a hole in its middle. */
 export interface Fitting {
@@ -22,7 +20,7 @@ const WIDTH = 330;
 export function FitMenu({ fitting, onDone }: { fitting: Fitting; onDone: () => void }) {
   const store = useBenchStore();
   const { part, edge } = fitting;
-  const reference = useQuery({ queryKey: ["reference"], queryFn: api.reference, staleTime: Infinity });
+  const reference = useReference();
   const [side, setSide] = useState<"out" | "in">(edge ? "out" : "in");
   const [join, setJoin] = useState<Join>(edge ? "add" : "take");
   const box = useRef<HTMLDivElement>(null);
@@ -31,12 +29,20 @@ export function FitMenu({ fitting, onDone }: { fitting: Fitting; onDone: () => v
   }, []);
 
   const add = (shape: Shape) => {
-    const state = store.getState();
-    const name = freeName(shape.name.replace(/-/g, "_"), (figureAt("plane", state.document, state.figure)?.parts ?? []).map((p) => p.name));
     const given = edge ? fittedTo(shape, edge) : sized(shape, roomIn(part) / 3);
-    const on = edge ? { part: part.name, edge: edge.name, side, along: "middle" as const } : { part: part.name, side: "out" as const, along: "middle" as const };
-    state.commit(addPart(state.document, state.figure, { name, shape: shape.name, given, on, at: ["0", "0"], turn: "0", flip: false, join }));
-    state.set({ selected: name });
+    const on = edge
+      ? { part: part.name, edge: edge.name, side, along: "middle" as const }
+      : { part: part.name, side: "out" as const, along: "middle" as const };
+    void addFresh(store, {
+      name: shape.name,
+      shape: shape.name,
+      given,
+      on,
+      at: ["0", "0"],
+      turn: "0",
+      flip: false,
+      join,
+    });
     onDone();
   };
   const shapes = (reference.data?.shapes ?? []).filter((shape) => !edge || shape.seat !== null);
@@ -57,7 +63,17 @@ export function FitMenu({ fitting, onDone }: { fitting: Fitting; onDone: () => v
           }
         }}
       >
-        <p className="mb-1.5 text-sm">{edge ? <>On the <b>{edge.name}</b> of <b>{part.name}</b>, sized to it:</> : <>In the middle of <b>{part.name}</b>:</>}</p>
+        <p className="mb-1.5 text-sm">
+          {edge ? (
+            <>
+              On the <b>{edge.name}</b> of <b>{part.name}</b>, sized to it:
+            </>
+          ) : (
+            <>
+              In the middle of <b>{part.name}</b>:
+            </>
+          )}
+        </p>
         <div className="mb-2 flex gap-3">
           {edge ? (
             <ToggleRow
@@ -70,7 +86,12 @@ export function FitMenu({ fitting, onDone }: { fitting: Fitting; onDone: () => v
               }}
             />
           ) : null}
-          <ToggleRow label="How it joins" value={join} options={{ add: "+ add", take: "− take away" }} onChange={setJoin} />
+          <ToggleRow
+            label="How it joins"
+            value={join}
+            options={{ add: "+ add", take: "− take away" }}
+            onChange={setJoin}
+          />
         </div>
         <div className="grid grid-cols-6 gap-1">
           {shapes.map((shape) => (
@@ -83,7 +104,14 @@ export function FitMenu({ fitting, onDone }: { fitting: Fitting; onDone: () => v
               className="grid place-items-center rounded-md border border-edge bg-paper p-1 hover:border-pine hover:bg-pine-wash"
               onClick={() => add(shape)}
             >
-              <Picture loops={[shape.path]} bounds={shape.bounds} width={44} height={30} margin={3} className="h-7.5 w-11" />
+              <Picture
+                loops={[shape.path]}
+                bounds={shape.bounds}
+                width={44}
+                height={30}
+                margin={3}
+                className="h-7.5 w-11"
+              />
             </button>
           ))}
         </div>
@@ -97,19 +125,35 @@ function fittedTo(shape: Shape, edge: StraightEdge): Record<string, string> {
   const seat = shape.seat ?? "";
   const share = edge.size / Number(shape.standing[seat] ?? 1);
   return Object.fromEntries(
-    Object.entries(shape.standing).map(([name, text]) => [name, name === seat ? edge.length : shape.scales.includes(name) ? rounded(Number(text) * share) : text]),
+    Object.entries(shape.standing).map(([name, text]) => [
+      name,
+      name === seat ? edge.length : shape.scales.includes(name) ? rounded(Number(text) * share) : text,
+    ]),
   );
 }
 
 /** The usual measurements, the largest of them as long as ``size``. */
 export function sized(shape: Shape, size: number): Record<string, string> {
   const largest = Math.max(...shape.scales.map((name) => Number(shape.starting[name])));
-  return Object.fromEntries(Object.entries(shape.starting).map(([name, text]) => [name, shape.scales.includes(name) ? rounded((Number(text) / largest) * size) : text]));
+  return Object.fromEntries(
+    Object.entries(shape.starting).map(([name, text]) => [
+      name,
+      shape.scales.includes(name) ? rounded((Number(text) / largest) * size) : text,
+    ]),
+  );
 }
 
 function roomIn(part: DrawnPart): number {
-  const xs = part.path.flatMap((segment) => [segment.start[0], segment.end[0], ...(segment.centre ? [segment.centre[0] + (segment.radius ?? 0), segment.centre[0] - (segment.radius ?? 0)] : [])]);
-  const ys = part.path.flatMap((segment) => [segment.start[1], segment.end[1], ...(segment.centre ? [segment.centre[1] + (segment.radius ?? 0), segment.centre[1] - (segment.radius ?? 0)] : [])]);
+  const xs = part.path.flatMap((segment) => [
+    segment.start[0],
+    segment.end[0],
+    ...(segment.centre ? [segment.centre[0] + (segment.radius ?? 0), segment.centre[0] - (segment.radius ?? 0)] : []),
+  ]);
+  const ys = part.path.flatMap((segment) => [
+    segment.start[1],
+    segment.end[1],
+    ...(segment.centre ? [segment.centre[1] + (segment.radius ?? 0), segment.centre[1] - (segment.radius ?? 0)] : []),
+  ]);
   return Math.min(Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys));
 }
 

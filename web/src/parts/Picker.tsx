@@ -1,30 +1,28 @@
 import { memo } from "react";
-import { useQuery } from "@tanstack/react-query";
-import { api } from "../api/client";
 import type { Shape } from "../api/types";
 import { Picture } from "../board/Picture";
-import { addPart, freeName } from "../document/editing";
+import { addFresh } from "../document/editing";
 import { tidy } from "../document/tidy";
-import { useBench, useBenchStore } from "../document/store";
+import { useBenchStore } from "../document/store";
 import type { Bounds } from "../board/view";
 import { roomFor } from "./room";
-import { figureAt } from "../document/figures";
+import { useReference } from "../api/queries";
 
 /** The small row of pictures: a click adds the shape beside what is there. */
 export const Picker = memo(function Picker({ bounds }: { bounds: Bounds | null }) {
   const store = useBenchStore();
-  const figure = useBench((state) => state.figure);
-  const reference = useQuery({ queryKey: ["reference"], queryFn: api.reference, staleTime: Infinity });
+  const reference = useReference();
 
   const add = (shape: Shape) => {
-    const state = store.getState();
-    const parts = figureAt("plane", state.document, figure)?.parts ?? [];
-    const name = freeName(shape.name.replace(/-/g, "_"), parts.map((part) => part.name));
     const { left, bottom, size } = roomFor(bounds);
-    const given = Object.fromEntries(Object.entries(shape.starting).map(([key, text]) => [key, shape.scales.includes(key) ? tidy(Number(text) * size) : text]));
+    const given = Object.fromEntries(
+      Object.entries(shape.starting).map(([key, text]) => [
+        key,
+        shape.scales.includes(key) ? tidy(Number(text) * size) : text,
+      ]),
+    );
     const at: [string, string] = [tidy(left - shape.bounds[0] * size), tidy(bottom - shape.bounds[1] * size)];
-    state.commit(addPart(state.document, figure, { name, shape: shape.name, given, at, turn: "0", flip: false, join: "add" }));
-    state.set({ selected: name });
+    void addFresh(store, { name: shape.name, shape: shape.name, given, at, turn: "0", flip: false, join: "add" });
   };
   return (
     <div className="flex flex-wrap gap-[0.15rem]" role="group" aria-label="Shapes">

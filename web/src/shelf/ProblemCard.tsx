@@ -4,8 +4,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { api } from "../api/client";
 import type { Listed } from "../api/types";
-import { Picture } from "../board/Picture";
-import { CardPicture } from "../cards/CardPicture";
+import { shelfPicture } from "../kinds";
 import { Button } from "../ui/Button";
 import { MENU_ITEM } from "../ui/menu";
 
@@ -22,11 +21,7 @@ export function ProblemCard({ problem }: { problem: Listed }) {
     <li className="group relative flex flex-col overflow-hidden rounded-md border border-edge bg-sheet transition-shadow hover:shadow-lg focus-within:shadow-lg">
       <Link to={`/problems/${problem.id}`} className="flex grow flex-col outline-offset-[-3px]">
         <div className="border-b border-edge bg-[linear-gradient(var(--color-edge)_1px,transparent_1px),linear-gradient(90deg,var(--color-edge)_1px,transparent_1px)] bg-[size:16px_16px] bg-center">
-          {preview.bounds ? (
-            <Picture loops={preview.outline} bounds={preview.bounds} width={248} height={150} margin={18} className="block w-full" />
-          ) : preview.card ? (
-            <CardPicture picture={preview.card} width={248} height={150} title={title} bare margin={18} className="block w-full" />
-          ) : (
+          {shelfPicture(preview, title) ?? (
             <p className="grid aspect-[248/150] place-items-center text-sm text-soft">no figure yet</p>
           )}
         </div>

@@ -36,7 +36,10 @@ export function Shelf() {
   return (
     <div className="min-h-screen">
       <header className="relative overflow-hidden border-b border-edge bg-sheet">
-        <div aria-hidden className="absolute inset-y-0 -right-10 w-2/5 origin-bottom slant bg-[linear-gradient(var(--color-edge)_1px,transparent_1px),linear-gradient(90deg,var(--color-edge)_1px,transparent_1px)] bg-[size:24px_24px] opacity-60" />
+        <div
+          aria-hidden
+          className="absolute inset-y-0 -right-10 w-2/5 origin-bottom slant bg-[linear-gradient(var(--color-edge)_1px,transparent_1px),linear-gradient(90deg,var(--color-edge)_1px,transparent_1px)] bg-[size:24px_24px] opacity-60"
+        />
         <div className="relative mx-auto flex max-w-7xl flex-wrap items-center gap-3 px-6 py-4">
           <Brand />
           <Places />
@@ -74,7 +77,9 @@ export function Shelf() {
           <Empty onNew={() => create.mutate()} onDemo={() => loadDemo.mutate()} />
         ) : (
           <ul className="grid grid-cols-[repeat(auto-fill,minmax(15.5rem,1fr))] gap-5">
-            {problems.data?.map((problem) => <ProblemCard key={problem.id} problem={problem} />)}
+            {problems.data?.map((problem) => (
+              <ProblemCard key={problem.id} problem={problem} />
+            ))}
           </ul>
         )}
       </main>
@@ -87,8 +92,8 @@ function Empty({ onNew, onDemo }: { onNew: () => void; onDemo: () => void }) {
     <section className="flex max-w-xl flex-col items-start gap-3 rounded-md border border-dashed border-rule p-6">
       <h2 className="text-lg font-semibold">The shelf is empty</h2>
       <p>
-        A problem has a figure, built from parts, and something it asks: how much edging, how much turf. Start one of your own,
-        or put the worked problems of Brindle Yard, a wheel park, on the shelf and change their numbers.
+        A problem has a figure, built from parts, and something it asks: how much edging, how much turf. Start one of
+        your own, or put the worked problems of Brindle Yard, a wheel park, on the shelf and change their numbers.
       </p>
       <div className="flex gap-2">
         <Button look="solid" onClick={onNew}>

@@ -4,6 +4,8 @@ import type { AskDocument, AskResults, Complaint } from "../api/types";
 import { useBench } from "../document/store";
 import { Button } from "../ui/Button";
 import { RoundingFields } from "./RoundingFields";
+import { useSheet } from "../api/queries";
+import { measuresOf } from "../kinds";
 
 interface Props {
   ask: AskDocument;
@@ -20,7 +22,7 @@ export function AskEditor({ ask, faults, answer, create = false, children, onCha
   const [open, setOpen] = useState(false);
   const [draft, setDraft] = useState(ask);
   const document = useBench((state) => state.document);
-  const known = document.figures.flatMap((figure) => [`${figure.name}.area`, `${figure.name}.perimeter`]);
+  const known = measuresOf(document.figures, useSheet().data ?? []);
   return (
     <Popover.Root
       open={open}
@@ -29,7 +31,9 @@ export function AskEditor({ ask, faults, answer, create = false, children, onCha
         if (now) setDraft(create ? { label: "", expression: known[0] ?? "" } : ask);
       }}
     >
-      <Popover.Trigger className="rounded-md border border-edge bg-paper px-2.5 py-0.5 text-left hover:border-pine">{children}</Popover.Trigger>
+      <Popover.Trigger className="rounded-md border border-edge bg-paper px-2.5 py-0.5 text-left hover:border-pine">
+        {children}
+      </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content className="popover w-80" align="end" sideOffset={6} collisionPadding={8}>
           <form
@@ -37,13 +41,23 @@ export function AskEditor({ ask, faults, answer, create = false, children, onCha
             onSubmit={(event) => {
               event.preventDefault();
               const rates = draft.rates?.map((rate) => rate.trim()).filter(Boolean);
-              onChange({ ...draft, label: draft.label.trim() || draft.expression, rates: rates && rates.length > 0 ? rates : undefined });
+              onChange({
+                ...draft,
+                label: draft.label.trim() || draft.expression,
+                rates: rates && rates.length > 0 ? rates : undefined,
+              });
               setOpen(false);
             }}
           >
             <label>
               What is asked
-              <input className="field w-full" value={draft.label} placeholder="Edge tape" maxLength={200} onChange={(event) => setDraft({ ...draft, label: event.target.value })} />
+              <input
+                className="field w-full"
+                value={draft.label}
+                placeholder="Edge tape"
+                maxLength={200}
+                onChange={(event) => setDraft({ ...draft, label: event.target.value })}
+              />
             </label>
             <label>
               Quantity or expression
@@ -99,11 +113,13 @@ export function AskEditor({ ask, faults, answer, create = false, children, onCha
                 ))}
               </ol>
             ) : null}
-            {faults.filter((fault) => fault.code !== "rate").map((fault) => (
-              <p key={fault.says} className="says">
-                {fault.says}
-              </p>
-            ))}
+            {faults
+              .filter((fault) => fault.code !== "rate")
+              .map((fault) => (
+                <p key={fault.says} className="says">
+                  {fault.says}
+                </p>
+              ))}
             <div className="flex gap-2">
               <Button look="solid" type="submit">
                 {create ? "Add" : "Done"}

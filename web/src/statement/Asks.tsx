@@ -35,12 +35,24 @@ export const Asks = memo(function Asks({ answers, complaints }: Props) {
                 onRemove={() => put(asks.filter((_, i) => i !== index))}
               >
                 <span className="block text-sm text-soft">{ask.label || "Ask"}</span>
-                <output className={`block text-xl font-semibold text-pine-dark ${old ? "opacity-90 grayscale" : ""}`} aria-live="polite">
+                <output
+                  className={`block text-xl font-semibold text-pine-dark ${old ? "opacity-90 grayscale" : ""}`}
+                  aria-live="polite"
+                >
                   {answer?.text ?? <span className="text-base text-soft">not yet</span>}
                 </output>
                 {answer && answer.rates.length > 0 ? (
-                  <span className="block text-sm" title={answer.rates.map((line) => `${line.typed}: ${line.says ?? `${line.text} = ${line.value}`}`).join("\n")} data-testid="rates">
-                    {answer.rates.map((line) => line.value).filter(Boolean).join(" · ")}
+                  <span
+                    className="block text-sm"
+                    title={answer.rates
+                      .map((line) => `${line.typed}: ${line.says ?? `${line.text} = ${line.value}`}`)
+                      .join("\n")}
+                    data-testid="rates"
+                  >
+                    {answer.rates
+                      .map((line) => line.value)
+                      .filter(Boolean)
+                      .join(" · ")}
                   </span>
                 ) : null}
               </AskEditor>
@@ -49,12 +61,7 @@ export const Asks = memo(function Asks({ answers, complaints }: Props) {
           );
         })}
       </ul>
-      <AskEditor
-        ask={{ label: "", expression: "" }}
-        faults={[]}
-        onChange={(made) => put([...asks, made])}
-        create
-      >
+      <AskEditor ask={{ label: "", expression: "" }} faults={[]} onChange={(made) => put([...asks, made])} create>
         <span className="text-sm text-pine">+ Ask</span>
       </AskEditor>
     </div>

@@ -12,10 +12,22 @@ interface Props {
 /** A rounding rule: which kind, and how far. */
 export function RoundingFields({ rule, inherit = false, onChange }: Props) {
   const choice: Choice =
-    rule === null ? "inherit" : rule === "none" ? "none" : rule.step != null ? "step" : rule.figures != null ? "figures" : "places";
+    rule === null
+      ? "inherit"
+      : rule === "none"
+        ? "none"
+        : rule.step != null
+          ? "step"
+          : rule.figures != null
+            ? "figures"
+            : "places";
   const amount = rule === null || rule === "none" ? "" : String(rule.step ?? rule.figures ?? rule.places ?? "");
   const choose = (next: Choice) =>
-    onChange({ inherit: null, none: "none" as const, places: { places: 2 }, figures: { figures: 3 }, step: { step: "1/8" } }[next]);
+    onChange(
+      { inherit: null, none: "none" as const, places: { places: 2 }, figures: { figures: 3 }, step: { step: "1/8" } }[
+        next
+      ],
+    );
   return (
     <fieldset className="flex items-end gap-2">
       <label className="grow">
@@ -44,7 +56,12 @@ export function RoundingFields({ rule, inherit = false, onChange }: Props) {
         />
       ) : null}
       {choice === "step" ? (
-        <input className="field w-20" aria-label="Step" value={amount} onChange={(event) => onChange({ step: event.target.value })} />
+        <input
+          className="field w-20"
+          aria-label="Step"
+          value={amount}
+          onChange={(event) => onChange({ step: event.target.value })}
+        />
       ) : null}
     </fieldset>
   );

@@ -1,10 +1,9 @@
-import { useQuery } from "@tanstack/react-query";
 import { Popover } from "radix-ui";
-import { api } from "../api/client";
 import type { ProblemDocument } from "../api/types";
 import { useBench, useBenchStore } from "../document/store";
 import { Button } from "../ui/Button";
 import { RoundingFields } from "./RoundingFields";
+import { useReference } from "../api/queries";
 
 const ANGLES = { deg: "degrees (°)", rad: "radians (rad)", turn: "turns" };
 const CONVENTIONS = { exact: "π itself", "3.14": "3.14 for π", "22/7": "22/7 for π" };
@@ -13,7 +12,7 @@ const CONVENTIONS = { exact: "π itself", "3.14": "3.14 for π", "22/7": "22/7 f
 export function SettingsButton() {
   const store = useBenchStore();
   const settings = useBench((state) => state.document.settings);
-  const reference = useQuery({ queryKey: ["reference"], queryFn: api.reference, staleTime: Infinity });
+  const reference = useReference();
   const put = (change: Partial<ProblemDocument["settings"]>) => {
     const state = store.getState();
     state.commit({ ...state.document, settings: { ...settings, ...change } });
@@ -25,10 +24,19 @@ export function SettingsButton() {
         <Button aria-label="Units, π and rounding">{summary}</Button>
       </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content className="popover flex w-72 flex-col gap-2 text-sm" align="end" sideOffset={6} collisionPadding={8}>
+        <Popover.Content
+          className="popover flex w-72 flex-col gap-2 text-sm"
+          align="end"
+          sideOffset={6}
+          collisionPadding={8}
+        >
           <label>
             Unit of length
-            <select className="field w-full" value={settings.unit} onChange={(event) => put({ unit: event.target.value })}>
+            <select
+              className="field w-full"
+              value={settings.unit}
+              onChange={(event) => put({ unit: event.target.value })}
+            >
               {(reference.data?.units ?? [{ symbol: settings.unit, name: settings.unit }]).map((unit) => (
                 <option key={unit.symbol} value={unit.symbol}>
                   {unit.name} ({unit.symbol})
@@ -38,7 +46,11 @@ export function SettingsButton() {
           </label>
           <label>
             Unit of angle
-            <select className="field w-full" value={settings.angle} onChange={(event) => put({ angle: event.target.value })}>
+            <select
+              className="field w-full"
+              value={settings.angle}
+              onChange={(event) => put({ angle: event.target.value })}
+            >
               {Object.entries(ANGLES).map(([symbol, words]) => (
                 <option key={symbol} value={symbol}>
                   {words}
@@ -60,7 +72,10 @@ export function SettingsButton() {
               ))}
             </select>
           </label>
-          <RoundingFields rule={settings.rounding} onChange={(rounding) => put({ rounding: rounding ?? { places: 2 } })} />
+          <RoundingFields
+            rule={settings.rounding}
+            onChange={(rounding) => put({ rounding: rounding ?? { places: 2 } })}
+          />
           <p className="text-xs text-soft">Nothing is rounded on the way; answers are rounded once, half up.</p>
         </Popover.Content>
       </Popover.Portal>

@@ -46,10 +46,19 @@ export function Statement({ words }: { words: Word[] }) {
         }}
       >
         {current.length > 0
-          ? current.map((word, index) => (word.quantity ? <Tagged key={index} word={word} /> : <span key={index}>{word.text}</span>))
-          : statement || <span className="text-soft">Write here what is asked: “How much edge tape goes round the panel?”</span>}
+          ? current.map((word, index) =>
+              word.quantity ? <Tagged key={index} word={word} /> : <span key={index}>{word.text}</span>,
+            )
+          : statement || (
+              <span className="text-soft">Write here what is asked: “How much edge tape goes round the panel?”</span>
+            )}
       </div>
-      <Button look="quiet" className="shrink-0 text-pine!" aria-label="Write the statement" onClick={() => setWriting(true)}>
+      <Button
+        look="quiet"
+        className="shrink-0 text-pine!"
+        aria-label="Write the statement"
+        onClick={() => setWriting(true)}
+      >
         Write
       </Button>
     </div>
@@ -64,19 +73,24 @@ function Tagged({ word }: { word: Word }) {
   const figure = useBench((state) => state.document.figures[state.figure]);
   const plane = word.expression === "area" || word.expression === "perimeter";
   const unit = document.settings.unit;
-  const counted = { perimeter: unit, area: `${unit}²`, "surface area": `${unit}²`, volume: `${unit}³` }[word.quantity ?? ""] ?? "";
+  const counted =
+    { perimeter: unit, area: `${unit}²`, "surface area": `${unit}²`, volume: `${unit}³` }[word.quantity ?? ""] ?? "";
   const expression = `${figure?.name ?? "figure"}.${word.expression ?? ""}`;
   const asked = document.asks.some((ask) => ask.expression === expression);
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <span className="underline decoration-pine decoration-2 underline-offset-2">{word.text}</span>
-      <Popover.Trigger className="mx-0.5 rounded-sm border border-pine/40 bg-pine-wash px-1 align-text-top text-xs leading-tight text-pine-dark hover:border-pine" aria-label={`“${word.text}” means ${word.quantity ?? ""}`}>
+      <Popover.Trigger
+        className="mx-0.5 rounded-sm border border-pine/40 bg-pine-wash px-1 align-text-top text-xs leading-tight text-pine-dark hover:border-pine"
+        aria-label={`“${word.text}” means ${word.quantity ?? ""}`}
+      >
         {word.quantity} {counted}
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content className="popover w-72 text-sm" sideOffset={6} collisionPadding={8}>
           <p>
-            “{word.text}” means <b>{word.quantity}</b>: {word.counted === "a length" ? "a length" : `counted in ${word.counted ?? ""}`}, in {counted}.
+            “{word.text}” means <b>{word.quantity}</b>:{" "}
+            {word.counted === "a length" ? "a length" : `counted in ${word.counted ?? ""}`}, in {counted}.
           </p>
           {plane && figure ? (
             <Button
@@ -93,7 +107,9 @@ function Tagged({ word }: { word: Word }) {
               {asked ? "Asked already" : "Ask for it"}
             </Button>
           ) : (
-            <p className="mt-1 text-soft">A flat figure has an area and a perimeter; {word.quantity} belongs to a solid.</p>
+            <p className="mt-1 text-soft">
+              A flat figure has an area and a perimeter; {word.quantity} belongs to a solid.
+            </p>
           )}
         </Popover.Content>
       </Popover.Portal>

@@ -13,7 +13,8 @@ export const EntryRow = memo(function EntryRow({ entry, onGiven }: Props) {
   const store = useBenchStore();
   const lit = useBench((state) => state.lit);
   const here = lit !== null && (lit.id ? lit.id === entry.id : lit.part === entry.part);
-  const light = (on: boolean) => store.getState().set({ lit: on ? { part: entry.part, id: entry.stretch === null ? undefined : entry.id } : null });
+  const light = (on: boolean) =>
+    store.getState().set({ lit: on ? { part: entry.part, id: entry.stretch === null ? undefined : entry.id } : null });
   const sign = { "+": "+", "-": "−", "": "" }[entry.sign];
   return (
     <li
@@ -50,14 +51,16 @@ export const EntryRow = memo(function EntryRow({ entry, onGiven }: Props) {
             {entry.formula ? (
               <>
                 <Maths maths={entry.formula} />
-                {entry.numbers && entry.numbers.text !== entry.formula.text ? (entry.trial ? <br /> : " = ") : null}
+                {entry.numbers && entry.numbers.text !== entry.formula.text ? entry.trial ? <br /> : " = " : null}
               </>
             ) : null}
             {entry.numbers ? <Maths maths={entry.numbers} onGiven={onGiven} /> : null}
           </span>
         ) : null}
       </span>
-      <span className={`text-right text-base whitespace-nowrap ${entry.counted ? "font-semibold" : "line-through decoration-1"}`}>
+      <span
+        className={`text-right text-base whitespace-nowrap ${entry.counted ? "font-semibold" : "line-through decoration-1"}`}
+      >
         <Maths maths={entry.value.shown} />
       </span>
     </li>

@@ -1,6 +1,5 @@
 import { memo } from "react";
 import type { Complaint, LineDocument, Results } from "../api/types";
-import { freeName } from "../document/editing";
 import { useBench, useBenchStore } from "../document/store";
 import { Button } from "../ui/Button";
 import { TextInPlace } from "../ui/TextInPlace";
@@ -19,28 +18,60 @@ export const Lines = memo(function Lines({ results, complaints }: Props) {
     const state = store.getState();
     state.commit({ ...state.document, lines: changed });
   };
-  const change = (index: number, line: Partial<LineDocument>) => put(lines.map((l, i) => (i === index ? { ...l, ...line } : l)));
+  const change = (index: number, line: Partial<LineDocument>) =>
+    put(lines.map((l, i) => (i === index ? { ...l, ...line } : l)));
+  /** A new name goes wherever the line is named; of two lines of one name only this one's changes. */
+  const rename = async (index: number, name: string): Promise<string | undefined> => {
+    const old = lines[index]?.name ?? "";
+    if (lines.findIndex((line) => line.name === old) !== index) return void change(index, { name });
+    return (await store.getState().perform({ do: "rename-line", line: old, name })).says ?? undefined;
+  };
+  const add = () =>
+    void store.getState().perform({ do: "add-line", line: { name: "line", expression: `${figure}.area` } });
   return (
-    <section className="max-h-48 shrink-0 overflow-auto border-t border-edge bg-paper px-4 py-2" aria-label="Working lines">
+    <section
+      className="max-h-48 shrink-0 overflow-auto border-t border-edge bg-paper px-4 py-2"
+      aria-label="Working lines"
+    >
       <div className="flex items-center gap-2">
         <h2 className="text-sm font-semibold">Lines</h2>
-        <Button look="quiet" className="text-pine!" onClick={() => put([...lines, { name: freeName("line", lines.map((l) => l.name)), expression: `${figure}.area` }])}>
+        <Button look="quiet" className="text-pine!" onClick={add}>
           + Line
         </Button>
-        {lines.length === 0 ? <span className="text-xs text-soft">name a step: tape = {figure}.perimeter + 0.2 m</span> : null}
+        {lines.length === 0 ? (
+          <span className="text-xs text-soft">name a step: tape = {figure}.perimeter + 0.2 m</span>
+        ) : null}
       </div>
       <ul className="flex flex-col gap-1">
         {lines.map((line, index) => {
-          const faults = complaints.filter((c) => c.where === `lines.${line.name}.expression` || c.where === `lines.${line.name}`);
+          const faults = complaints.filter(
+            (c) => c.where === `lines.${line.name}.expression` || c.where === `lines.${line.name}`,
+          );
           return (
             <li key={index} className="flex flex-wrap items-center gap-x-1.5">
-              <TextInPlace value={line.name} label="Name of the line" className="w-24 font-semibold" invalid={faults.some((f) => !f.where.endsWith("expression"))} onCommit={(name) => change(index, { name: name.trim() })} />
+              <TextInPlace
+                value={line.name}
+                label="Name of the line"
+                className="w-24 font-semibold"
+                invalid={faults.some((f) => !f.where.endsWith("expression"))}
+                onCommit={(name) => rename(index, name.trim())}
+              />
               =
-              <TextInPlace value={line.expression} label={`Expression of ${line.name}`} className="grow" invalid={faults.length > 0} onCommit={(expression) => change(index, { expression })} />
+              <TextInPlace
+                value={line.expression}
+                label={`Expression of ${line.name}`}
+                className="grow"
+                invalid={faults.length > 0}
+                onCommit={(expression) => change(index, { expression })}
+              />
               <output className="min-w-20 text-right text-base font-semibold" aria-live="polite">
                 {results[line.name]?.text ?? ""}
               </output>
-              <Button look="quiet" aria-label={`Remove the line ${line.name}`} onClick={() => put(lines.filter((_, i) => i !== index))}>
+              <Button
+                look="quiet"
+                aria-label={`Remove the line ${line.name}`}
+                onClick={() => put(lines.filter((_, i) => i !== index))}
+              >
                 ×
               </Button>
               {faults.map((fault) => (

@@ -14,10 +14,20 @@ export function SquaresPanel({ counted }: { counted: Counted | null }) {
   const put = (squares: [number, number][], names: string[]) => {
     const state = store.getState();
     const none = squares.length === 0 && names.length === 0;
-    state.commit(changeFigure("plane", state.document, figure, (f) => ({ ...f, shaded: none ? undefined : { squares, parts: names } })));
+    state.commit(
+      changeFigure("plane", state.document, figure, (f) => ({
+        ...f,
+        shaded: none ? undefined : { squares, parts: names },
+      })),
+    );
   };
   if (!counted) return <p className="p-4 text-soft">Counting …</p>;
-  if (counted.tooMany) return <p className="p-4">This figure covers more unit squares than a person would count. Choose a larger unit, or split it instead.</p>;
+  if (counted.tooMany)
+    return (
+      <p className="p-4">
+        This figure covers more unit squares than a person would count. Choose a larger unit, or split it instead.
+      </p>
+    );
   return (
     <div className="flex flex-col gap-3 px-4 py-2 text-base" data-testid="squares">
       <section aria-label="Counted">
@@ -33,7 +43,8 @@ export function SquaresPanel({ counted }: { counted: Counted | null }) {
           <h3 className="font-semibold">Lattice points, as a check</h3>
           <p>{counted.lattice.says}</p>
           <p>
-            <Maths maths={counted.lattice.formula} /> {" = "} <Maths maths={counted.lattice.numbers} /> {counted.lattice.agrees ? <b className="text-pine-dark">✓ the same</b> : null}
+            <Maths maths={counted.lattice.formula} /> {" = "} <Maths maths={counted.lattice.numbers} />{" "}
+            {counted.lattice.agrees ? <b className="text-pine-dark">✓ the same</b> : null}
           </p>
         </section>
       ) : (
@@ -41,7 +52,13 @@ export function SquaresPanel({ counted }: { counted: Counted | null }) {
       )}
       <section aria-label="Shaded">
         <h3 className="font-semibold">Shaded share</h3>
-        {counted.shaded ? <Share shaded={counted.shaded} /> : <p className="text-sm text-soft">Click squares on the board to shade them (Tab and Space do the same), or shade a part:</p>}
+        {counted.shaded ? (
+          <Share shaded={counted.shaded} />
+        ) : (
+          <p className="text-sm text-soft">
+            Click squares on the board to shade them (Tab and Space do the same), or shade a part:
+          </p>
+        )}
         <div className="mt-1 flex flex-wrap items-center gap-3 text-sm">
           {(parts ?? []).map((part) => (
             <label key={part.name} className="inline-flex items-center gap-1">
@@ -77,11 +94,18 @@ function Share({ shaded }: { shaded: NonNullable<Counted["shaded"]> }) {
       {count ? (
         <p>
           {count.above} of {count.below} {count.of}:{" "}
-          <Maths maths={{ tex: String.raw`\frac{${count.above}}{${count.below}}`, text: `${count.above}/${count.below}` }} />
+          <Maths
+            maths={{ tex: String.raw`\frac{${count.above}}{${count.below}}`, text: `${count.above}/${count.below}` }}
+          />
           {factor && factor > 1 && lowest ? (
             <>
               {" = "}
-              <Maths maths={{ tex: String.raw`\frac{${count.above} \div ${factor}}{${count.below} \div ${factor}} = ${lowest.tex}`, text: `(${count.above} ÷ ${factor})/(${count.below} ÷ ${factor}) = ${lowest.text}` }} />
+              <Maths
+                maths={{
+                  tex: String.raw`\frac{${count.above} \div ${factor}}{${count.below} \div ${factor}} = ${lowest.tex}`,
+                  text: `(${count.above} ÷ ${factor})/(${count.below} ÷ ${factor}) = ${lowest.text}`,
+                }}
+              />
               <span className="text-sm text-soft"> (common factor {factor})</span>
             </>
           ) : (
@@ -99,7 +123,12 @@ function Share({ shaded }: { shaded: NonNullable<Counted["shaded"]> }) {
       </p>
       {ratio.equivalents.length > 0 ? (
         <p className="text-sm">
-          <button type="button" className="text-pine underline-offset-2 hover:underline" aria-expanded={open} onClick={() => setOpen(!open)}>
+          <button
+            type="button"
+            className="text-pine underline-offset-2 hover:underline"
+            aria-expanded={open}
+            onClick={() => setOpen(!open)}
+          >
             Equivalent fractions
           </button>
           {open ? `: ${[lowest?.text, ...ratio.equivalents].join(" = ")}` : null}

@@ -26,7 +26,16 @@ const MEASURES: { name: MeasureName; title: string }[] = [
 ];
 
 /** The itemised receipt: every entry with its sign, formula and numbers; a double rule; the total. */
-export const TallyPanel = memo(function TallyPanel({ tallies, old, complaints, figure, ways, counted, bounds, outline }: Props) {
+export const TallyPanel = memo(function TallyPanel({
+  tallies,
+  old,
+  complaints,
+  figure,
+  ways,
+  counted,
+  bounds,
+  outline,
+}: Props) {
   const store = useBenchStore();
   const measure = useBench((state) => state.measure);
   const tally = tallies[measure];
@@ -35,7 +44,10 @@ export const TallyPanel = memo(function TallyPanel({ tallies, old, complaints, f
   const counting = useBench((state) => state.mode === "squares");
   const openGiven = useCallback(
     (part: string, given: string, at: DOMRect) =>
-      store.getState().set({ selected: part, editing: { part, given, at: { left: at.left, top: at.top, width: at.width, height: at.height } } }),
+      store.getState().set({
+        selected: part,
+        editing: { part, given, at: { left: at.left, top: at.top, width: at.width, height: at.height } },
+      }),
     [store],
   );
   const all = complaints.filter((c) => c.where.startsWith(`figures.${figure}`) || c.where.startsWith("settings"));
@@ -65,7 +77,11 @@ export const TallyPanel = memo(function TallyPanel({ tallies, old, complaints, f
           {tally?.split ? tally.split.title : figure ? `${figure}.${measure}` : "Tally"}
         </h2>
         {measure === "area" && tally ? (
-          <Button aria-expanded={waysOpen} title="Other ways to split the figure (X)" onClick={() => store.getState().set({ ways: waysOpen ? null : { beside: null } })}>
+          <Button
+            aria-expanded={waysOpen}
+            title="Other ways to split the figure (X)"
+            onClick={() => store.getState().set({ ways: waysOpen ? null : { beside: null } })}
+          >
             Split …
           </Button>
         ) : null}
@@ -74,27 +90,46 @@ export const TallyPanel = memo(function TallyPanel({ tallies, old, complaints, f
         <ul className="border-b border-edge bg-alarm-wash/50 px-4 py-1.5" aria-label="What to mend">
           {faults.map((fault) => (
             <li key={fault.where + fault.says} className={fault.level === "error" ? "says" : "text-xs text-ink"}>
-              <button type="button" className="text-left underline-offset-2 hover:underline" onClick={() => store.getState().set({ selected: /parts\.([^.]+)/.exec(fault.where)?.[1] ?? null })}>
+              <button
+                type="button"
+                className="text-left underline-offset-2 hover:underline"
+                onClick={() => store.getState().set({ selected: /parts\.([^.]+)/.exec(fault.where)?.[1] ?? null })}
+              >
                 {fault.says}
               </button>
             </li>
           ))}
         </ul>
       ) : null}
-      {waysOpen && measure === "area" ? <WaysPanel ways={ways} shown={tally?.way ?? "parts"} bounds={bounds} outline={outline} /> : null}
-      <div hidden={beside && !counting} className={`min-h-0 grow overflow-auto ${old ? "opacity-90 grayscale" : ""}`} tabIndex={0} role="region" aria-label={`Tally of the ${measure}`}>
-        {counting ? <SquaresPanel counted={counted} /> : tally ? (
+      {waysOpen && measure === "area" ? (
+        <WaysPanel ways={ways} shown={tally?.way ?? "parts"} bounds={bounds} outline={outline} />
+      ) : null}
+      <div
+        hidden={beside && !counting}
+        className={`min-h-0 grow overflow-auto ${old ? "opacity-90 grayscale" : ""}`}
+        tabIndex={0}
+        role="region"
+        aria-label={`Tally of the ${measure}`}
+      >
+        {counting ? (
+          <SquaresPanel counted={counted} />
+        ) : tally ? (
           <ol className="divide-y divide-edge">
             {tally.entries.map((entry) => (
               <EntryRow key={entry.id} entry={entry} onGiven={openGiven} />
             ))}
           </ol>
         ) : (
-          <p className="p-4 text-soft">The tally lists every part of the measure, with its formula and its numbers. It fills as the figure grows.</p>
+          <p className="p-4 text-soft">
+            The tally lists every part of the measure, with its formula and its numbers. It fills as the figure grows.
+          </p>
         )}
       </div>
       {tally ? (
-        <div className={`mx-4 border-t-[3px] border-double border-ink py-2 ${old ? "opacity-90 grayscale" : ""}`} data-testid="total">
+        <div
+          className={`mx-4 border-t-[3px] border-double border-ink py-2 ${old ? "opacity-90 grayscale" : ""}`}
+          data-testid="total"
+        >
           <div className="flex flex-wrap items-baseline justify-end gap-x-3">
             {tally.total.tex && tally.total.approximate ? (
               <span className="mr-auto text-base">
@@ -109,7 +144,10 @@ export const TallyPanel = memo(function TallyPanel({ tallies, old, complaints, f
           <p className="text-right text-xs text-soft">
             {old ? "as it was before · " : ""}
             {tally.total.unfolded ? <Unfolded tex={tally.total.unfolded.tex} text={tally.total.unfolded.text} /> : null}
-            {tally.note || (tally.total.approximate ? `${tally.total.decimal.slice(0, 14)}…, rounded once, ${tally.total.rule}` : "exact")}
+            {tally.note ||
+              (tally.total.approximate
+                ? `${tally.total.decimal.slice(0, 14)}…, rounded once, ${tally.total.rule}`
+                : "exact")}
           </p>
         </div>
       ) : null}

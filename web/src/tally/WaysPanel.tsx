@@ -29,7 +29,10 @@ export function WaysPanel({ ways, shown, bounds, outline }: Props) {
   const first = ways.find((way) => way.name === shown);
   const second = ways.find((way) => way.name === beside && way.name !== shown);
   return (
-    <section aria-label="Ways to split" className={`flex min-h-0 flex-col border-b border-edge bg-paper px-3 py-2 ${second ? "grow" : "shrink-0"}`}>
+    <section
+      aria-label="Ways to split"
+      className={`flex min-h-0 flex-col border-b border-edge bg-paper px-3 py-2 ${second ? "grow" : "shrink-0"}`}
+    >
       <div className="mb-1.5 flex items-center gap-2">
         <h3 className="text-sm font-semibold">Ways to split it</h3>
         <span className="text-xs text-soft">{ways.length === 0 ? "…" : `${ways.length} ways, one total`}</span>
@@ -39,7 +42,13 @@ export function WaysPanel({ ways, shown, bounds, outline }: Props) {
             className="ml-auto text-xs"
             onClick={() => {
               const state = store.getState();
-              state.commit(changeFigure("plane", state.document, figure, (f) => ({ ...f, cuts: undefined, way: f.way === "own" ? undefined : f.way })));
+              state.commit(
+                changeFigure("plane", state.document, figure, (f) => ({
+                  ...f,
+                  cuts: undefined,
+                  way: f.way === "own" ? undefined : f.way,
+                })),
+              );
             }}
           >
             Remove my {cuts === 1 ? "cut line" : `${cuts} cut lines`}
@@ -51,15 +60,34 @@ export function WaysPanel({ ways, shown, bounds, outline }: Props) {
       </div>
       <ul className="grid grid-cols-4 gap-1.5 overflow-auto" style={{ maxHeight: "15rem" }}>
         {ways.map((way) => (
-          <li key={way.name} className={`relative rounded-md border ${way.name === shown ? "border-pine bg-pine-wash" : way.name === second?.name ? "border-apricot bg-apricot-wash" : "border-edge bg-sheet"}`}>
-            <button type="button" aria-pressed={way.name === shown} title={way.about} className="flex w-full flex-col items-center px-1 pt-1 text-center text-xs leading-tight" onClick={() => choose(way.name)}>
-              {way.tally.split ? <SplitPicture split={way.tally.split} bounds={bounds} /> : <Picture loops={outline} bounds={bounds} width={84} height={50} margin={4} className="h-12 w-20" />}
+          <li
+            key={way.name}
+            className={`relative rounded-md border ${way.name === shown ? "border-pine bg-pine-wash" : way.name === second?.name ? "border-apricot bg-apricot-wash" : "border-edge bg-sheet"}`}
+          >
+            <button
+              type="button"
+              aria-pressed={way.name === shown}
+              title={way.about}
+              className="flex w-full flex-col items-center px-1 pt-1 text-center text-xs leading-tight"
+              onClick={() => choose(way.name)}
+            >
+              {way.tally.split ? (
+                <SplitPicture split={way.tally.split} bounds={bounds} />
+              ) : (
+                <Picture loops={outline} bounds={bounds} width={84} height={50} margin={4} className="h-12 w-20" />
+              )}
               {way.title}
             </button>
             {way.name === shown ? (
               <span className="block pb-1 text-center text-xs text-soft">shown</span>
             ) : (
-              <button type="button" className="block w-full pb-1 text-center text-xs text-pine underline-offset-2 hover:underline" aria-pressed={way.name === beside} aria-label={`Beside: ${way.title}`} onClick={() => store.getState().set({ ways: { beside: way.name === beside ? null : way.name } })}>
+              <button
+                type="button"
+                className="block w-full pb-1 text-center text-xs text-pine underline-offset-2 hover:underline"
+                aria-pressed={way.name === beside}
+                aria-label={`Beside: ${way.title}`}
+                onClick={() => store.getState().set({ ways: { beside: way.name === beside ? null : way.name } })}
+              >
                 {way.name === beside ? "take away" : "put beside"}
               </button>
             )}
@@ -109,9 +137,14 @@ function Compact({ entry }: { entry: Entry }) {
 }
 
 function Total({ tally }: { tally: Tally }) {
-  const signs = tally.entries.map((entry) => (entry.sign === "-" ? -1 : 1) * Number(entry.value.decimal)).reduce((a, b) => a + b, 0);
+  const signs = tally.entries
+    .map((entry) => (entry.sign === "-" ? -1 : 1) * Number(entry.value.decimal))
+    .reduce((a, b) => a + b, 0);
   return (
-    <p className="mt-0.5 border-t-[3px] border-double border-ink text-right text-base font-semibold" data-sum={signs.toFixed(6)}>
+    <p
+      className="mt-0.5 border-t-[3px] border-double border-ink text-right text-base font-semibold"
+      data-sum={signs.toFixed(6)}
+    >
       {tally.total.approximate ? "≈ " : ""}
       {tally.total.text}
     </p>
@@ -124,7 +157,10 @@ function SplitPicture({ split, bounds }: { split: Split | null | undefined; boun
   if (!bounds || !split) return <svg viewBox={`0 0 ${width} ${height}`} className="h-12 w-20" aria-hidden />;
   const [left, bottom, right, top] = bounds;
   const scale = Math.min((width - 8) / (right - left || 1), (height - 8) / (top - bottom || 1));
-  const to = ([x, y]: [number, number]): [number, number] => [width / 2 + (x - (left + right) / 2) * scale, height / 2 - (y - (bottom + top) / 2) * scale];
+  const to = ([x, y]: [number, number]): [number, number] => [
+    width / 2 + (x - (left + right) / 2) * scale,
+    height / 2 - (y - (bottom + top) / 2) * scale,
+  ];
   return (
     <svg viewBox={`0 0 ${width} ${height}`} className="h-12 w-20" aria-hidden>
       {split.pieces.map((piece, index) => (

@@ -1,4 +1,4 @@
-import type { ButtonHTMLAttributes } from "react";
+import type { ComponentProps } from "react";
 
 const LOOKS = {
   solid: "bg-pine text-white hover:bg-pine-dark border-pine",
@@ -7,7 +7,7 @@ const LOOKS = {
   alarm: "border-alarm bg-sheet text-alarm hover:bg-alarm-wash",
 };
 
-type Props = ButtonHTMLAttributes<HTMLButtonElement> & { look?: keyof typeof LOOKS };
+type Props = ComponentProps<"button"> & { look?: keyof typeof LOOKS };
 
 export function Button({ look = "plain", className = "", type = "button", ...rest }: Props) {
   return (

@@ -1,5 +1,6 @@
 import { memo, useEffect, useRef, useState } from "react";
 import type { Mathematics } from "../api/types";
+import { reachable } from "./fields";
 
 type Render = (tex: string, element: HTMLElement) => void;
 let renderer: Render | null = null;
@@ -26,14 +27,19 @@ export const large = (maths: Mathematics, before = ""): Mathematics => after(`\\
 /** A formula behind something; its marks move along. */
 function after(tex: string, text: string, { marks = [], ...maths }: Mathematics): Mathematics {
   const by = tex.length;
-  return { tex: tex + maths.tex, text: text + maths.text, marks: marks.map((mark) => ({ ...mark, start: mark.start + by, end: mark.end + by })) };
+  return {
+    tex: tex + maths.tex,
+    text: text + maths.text,
+    marks: marks.map((mark) => ({ ...mark, start: mark.start + by, end: mark.end + by })),
+  };
 }
 
 /** The TeX with every marked piece in a box of its own, so that it can be chosen. */
 function marked({ tex, marks = [] }: Mathematics): string {
   const found = [...marks].sort((a, b) => b.start - a.start);
   return found.reduce(
-    (now, { start, end, part, given }) => `${now.slice(0, start)}\\htmlData{part=${part}, given=${given}}{${now.slice(start, end)}}${now.slice(end)}`,
+    (now, { start, end, part, given }) =>
+      `${now.slice(0, start)}\\htmlData{part=${part}, given=${given}}{${now.slice(start, end)}}${now.slice(end)}`,
     tex,
   );
 }
@@ -58,12 +64,15 @@ export const Maths = memo(function Maths({ maths, className = "", onGiven }: Pro
   useEffect(() => {
     const element = place.current;
     if (!element || !renderer) return;
-    const focused = element.contains(document.activeElement) ? (document.activeElement as HTMLElement).dataset.given : undefined;
+    const focused = element.contains(document.activeElement)
+      ? (document.activeElement as HTMLElement).dataset.given
+      : undefined;
     renderer(tex, element);
     // What can be changed can be reached, so it must not be hidden from those who hear the page.
     if (onGiven) element.querySelector(".katex-html")?.removeAttribute("aria-hidden");
     for (const marked of element.querySelectorAll<HTMLElement>("[data-given]")) {
       if (!onGiven) continue;
+      reachable(`given ${marked.dataset.part} ${marked.dataset.given}`)(marked);
       marked.tabIndex = 0;
       marked.setAttribute("role", "button");
       marked.setAttribute("aria-label", `change the ${marked.dataset.given} of ${marked.dataset.part}`);

@@ -16,7 +16,9 @@ export function Places() {
           key={place}
           to={to}
           end={to === "/"}
-          className={({ isActive }) => `slant rounded-md px-3 py-1 text-sm ${isActive ? "bg-pine text-white" : "hover:bg-pine-wash"}`}
+          className={({ isActive }) =>
+            `slant rounded-md px-3 py-1 text-sm ${isActive ? "bg-pine text-white" : "hover:bg-pine-wash"}`
+          }
         >
           <span className="unslant inline-block">{name}</span>
         </NavLink>

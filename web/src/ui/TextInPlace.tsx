@@ -1,4 +1,5 @@
 import { useRef, useState } from "react";
+import { reachable } from "./fields";
 
 interface Props {
   value: string;
@@ -6,12 +7,16 @@ interface Props {
   placeholder?: string;
   invalid?: boolean;
   className?: string;
-  /** Called with the new text; return a sentence to refuse it. */
+  /** The name under which a key goes to it. */
+  place?: string;
+  /** Called with the new text; answers with a sentence where it is refused. */
   onCommit: (text: string) => unknown;
+  /** Called when the field is left, or what was typed in it was taken. */
+  onDone?: () => void;
 }
 
 /** A field that takes effect on Enter or when it is left, and goes back on Escape. */
-export function TextInPlace({ value, label, placeholder, invalid, className = "", onCommit }: Props) {
+export function TextInPlace({ value, label, placeholder, invalid, className = "", place, onCommit, onDone }: Props) {
   const [text, setText] = useState(value);
   const [says, setSays] = useState<string>();
   const [known, setKnown] = useState(value);
@@ -24,13 +29,16 @@ export function TextInPlace({ value, label, placeholder, invalid, className = ""
   }
 
   const commit = () => {
-    if (left.current || text === value) return;
-    const refusal = onCommit(text);
-    setSays(typeof refusal === "string" ? refusal : undefined);
+    if (left.current || text === value) return onDone?.();
+    void Promise.resolve(onCommit(text)).then((refusal) => {
+      setSays(typeof refusal === "string" ? refusal : undefined);
+      if (typeof refusal !== "string") onDone?.();
+    });
   };
   return (
     <>
       <input
+        ref={place === undefined ? undefined : reachable(place)}
         className={`field ${className}`}
         aria-label={label}
         title={label}

@@ -1,28 +1,28 @@
 import { useCallback, useMemo, useState } from "react";
-import type { Complaint, DrawnPart, Spot, StraightEdge } from "../api/types";
-import { Board } from "../board/Board";
-import { WhyBar } from "../board/WhyBar";
-import { EntryLine } from "../parts/EntryLine";
-import { FitMenu, type Fitting } from "../parts/FitMenu";
-import { PartBar } from "../parts/PartBar";
-import { Picker } from "../parts/Picker";
-import { Lines } from "../tally/Lines";
-import { TallyPanel } from "../tally/TallyPanel";
+import type { Complaint, DrawnPart, Spot, StraightEdge } from "../../api/types";
+import { Board } from "../../board/Board";
+import { WhyBar } from "../../board/WhyBar";
+import { EntryLine } from "../../parts/EntryLine";
+import { FitMenu, type Fitting } from "../../parts/FitMenu";
+import { PartBar } from "../../parts/PartBar";
+import { Picker } from "../../parts/Picker";
+import { Lines } from "../../tally/Lines";
+import { TallyPanel } from "../../tally/TallyPanel";
 import { GivenEditor } from "./GivenEditor";
-import { changeFigure, resultsOf } from "../document/figures";
-import { useBench, useBenchStore } from "../document/store";
-import type { Worked } from "../document/useResults";
+import { changeFigure, resultsOf } from "../../document/figures";
+import { useBench, useBenchStore } from "../../document/store";
+import type { WorkProps } from "../kind";
 import { useShortcuts } from "./useShortcuts";
 
 const NO_COMPLAINTS: Complaint[] = [];
 const NOTHING = {};
 const NO_WORDS: never[] = [];
+const NO_PARTS: DrawnPart[] = [];
 const START_OF_SHOWING = { of: "", chosen: 0, share: 0, sectors: 16 };
 
 /** A plane figure: the board, the ways to add parts, the tally. */
-export function PlaneWork({ worked }: { worked: Worked }) {
+export default function PlaneWork({ figure, worked }: WorkProps) {
   const store = useBenchStore();
-  const figure = useBench((state) => state.figure);
   const name = useBench((state) => state.document.figures[figure]?.name ?? "");
   const good = resultsOf("plane", worked.good[name]);
   const old = worked.late || (good !== undefined && good !== worked.results?.figures[name]);
@@ -35,7 +35,8 @@ export function PlaneWork({ worked }: { worked: Worked }) {
   const chosen = drawn?.find((part) => part.name === selected);
   const [fitting, setFitting] = useState<Fitting | null>(null);
   const fit = useCallback(
-    (edge: StraightEdge | null, at: DOMRect, part: DrawnPart | undefined) => part && setFitting({ part, edge, at: { left: at.left, top: at.bottom + 6 } }),
+    (edge: StraightEdge | null, at: DOMRect, part: DrawnPart | undefined) =>
+      part && setFitting({ part, edge, at: { left: at.left, top: at.bottom + 6 } }),
     [],
   );
   const onEdge = useCallback((edge: StraightEdge, at: DOMRect) => fit(edge, at, chosen), [fit, chosen]);
@@ -46,7 +47,9 @@ export function PlaneWork({ worked }: { worked: Worked }) {
       state.commit(
         changeFigure("plane", state.document, figure, (f) => {
           const had = f.shaded?.squares ?? [];
-          const squares = had.some(([i, j]) => i === place[0] && j === place[1]) ? had.filter(([i, j]) => i !== place[0] || j !== place[1]) : [...had, place];
+          const squares = had.some(([i, j]) => i === place[0] && j === place[1])
+            ? had.filter(([i, j]) => i !== place[0] || j !== place[1])
+            : [...had, place];
           return { ...f, shaded: squares.length > 0 ? { squares, parts: [] } : undefined };
         }),
       );
@@ -59,7 +62,10 @@ export function PlaneWork({ worked }: { worked: Worked }) {
   const showings = (why && good?.why?.[why]) || [];
   const showing = showings[now.chosen];
   const counting = useBench((state) => state.mode === "squares");
-  const bar = useMemo(() => <PartBar complaints={complaints} parts={parts} drawn={chosen} onHole={onHole} />, [complaints, parts, chosen, onHole]);
+  const bar = useMemo(
+    () => <PartBar complaints={complaints} parts={parts} drawn={chosen} onHole={onHole} />,
+    [complaints, parts, chosen, onHole],
+  );
   return (
     <>
       <main className="grid min-h-0 grow md:grid-cols-[3fr_2fr]">
@@ -76,7 +82,9 @@ export function PlaneWork({ worked }: { worked: Worked }) {
             onShade={shade}
           >
             {bar}
-            {why && showing ? <WhyBar part={why} showings={showings} {...now} onChange={(change) => setPlayed({ ...now, ...change })} /> : null}
+            {why && showing ? (
+              <WhyBar part={why} showings={showings} {...now} onChange={(change) => setPlayed({ ...now, ...change })} />
+            ) : null}
           </Board>
           <div className="flex flex-col gap-1.5 border-t border-edge bg-sheet px-3 py-2">
             <EntryLine />
@@ -84,12 +92,21 @@ export function PlaneWork({ worked }: { worked: Worked }) {
           </div>
         </section>
         <section className="flex min-h-0 min-w-0 flex-col bg-sheet" aria-label="Working">
-          <TallyPanel tallies={good?.tallies ?? NOTHING} old={old} complaints={complaints} figure={name} ways={good?.ways ?? NO_WORDS} counted={good?.squares ?? null} bounds={good?.drawing?.bounds ?? null} outline={good?.drawing?.outline ?? NO_WORDS} />
+          <TallyPanel
+            tallies={good?.tallies ?? NOTHING}
+            old={old}
+            complaints={complaints}
+            figure={name}
+            ways={good?.ways ?? NO_WORDS}
+            counted={good?.squares ?? null}
+            bounds={good?.drawing?.bounds ?? null}
+            outline={good?.drawing?.outline ?? NO_WORDS}
+          />
           <Lines results={worked.results?.lines ?? NOTHING} complaints={complaints} />
         </section>
       </main>
       {fitting ? <FitMenu fitting={fitting} onDone={() => setFitting(null)} /> : null}
-      <GivenEditor complaints={complaints} figure={name} />
+      <GivenEditor complaints={complaints} figure={name} drawn={drawn ?? NO_PARTS} />
     </>
   );
 }

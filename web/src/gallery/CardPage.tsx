@@ -1,26 +1,26 @@
 import { useMutation } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { Suspense, useEffect, useState } from "react";
 import { NavLink, useNavigate, useParams } from "react-router";
 import { api } from "../api/client";
 import type { ProblemDocument, SheetRow } from "../api/types";
 import { BenchContext, createBenchStore, keptHere, remember, useBench, useBenchStore } from "../document/store";
-import { Shortcuts } from "../bench/Shortcuts";
-import { UndoButtons } from "../bench/UndoButtons";
+import { Shortcuts } from "../ui/Shortcuts";
+import { UndoButtons } from "../document/UndoButtons";
 import { useResults } from "../document/useResults";
-import { useUndoKeys } from "../bench/useUndoKeys";
-import { CasesWork } from "../cases/CasesWork";
-import { freshTable } from "../cases/table";
-import { NotHere } from "../shelf/NotHere";
+import { useUndoKeys } from "../document/useUndoKeys";
+import { NotHere } from "../ui/NotHere";
 import { SettingsButton } from "../statement/SettingsButton";
 import { Button } from "../ui/Button";
 import { PageHeader } from "../ui/PageHeader";
-import { CardWork, useSheet } from "./CardWork";
-import { askedOf, cardDocument, nameFor, rememberSettings } from "./givens";
+import { useSheet } from "../api/queries";
+import { askedOf, cardDocument, rememberSettings } from "../cards/givens";
 import { UseOnBench } from "./UseOnBench";
-import { figureAt, resultsOf } from "../document/figures";
+import { figureAt } from "../document/figures";
+import { KINDS } from "../kinds";
 
 type Kind = "card" | "cases";
-const WAY = ({ isActive }: { isActive: boolean }) => `rounded-md px-2 py-1 text-sm ${isActive ? "bg-pine-wash font-semibold" : "hover:bg-pine-wash"}`;
+const WAY = ({ isActive }: { isActive: boolean }) =>
+  `rounded-md px-2 py-1 text-sm ${isActive ? "bg-pine-wash font-semibold" : "hover:bg-pine-wash"}`;
 
 /** One card of the gallery: kept in this browser, until it is put on the shelf. */
 export default function CardPage({ as = "card" }: { as?: Kind }) {
@@ -35,7 +35,12 @@ export default function CardPage({ as = "card" }: { as?: Kind }) {
 
 function Opened({ as, row }: { as: Kind; row: SheetRow }) {
   const key = `${as}.${row.name}`;
-  const [store] = useState(() => createBenchStore(key, keptHere(key)?.document ?? (as === "card" ? cardDocument(row.title, row.name) : casesDocument(row))));
+  const [store] = useState(() =>
+    createBenchStore(
+      key,
+      keptHere(key)?.document ?? (as === "card" ? cardDocument(row.title, row.name) : casesDocument(row)),
+    ),
+  );
   return (
     <BenchContext value={store}>
       <Card as={as} name={row.name} title={row.title} />
@@ -45,7 +50,7 @@ function Opened({ as, row }: { as: Kind; row: SheetRow }) {
 
 function casesDocument(row: SheetRow): ProblemDocument {
   const card = cardDocument(`${row.title}: cases`, row.name);
-  return { ...card, figures: [{ name: nameFor(row.name), kind: "cases", figure: row.name, ...freshTable(row.measures) }] };
+  return { ...card, figures: [KINDS.cases.blank(row)] };
 }
 
 function Card({ as, name, title }: { as: Kind; name: string; title: string }) {
@@ -58,7 +63,11 @@ function Card({ as, name, title }: { as: Kind; name: string; title: string }) {
     mutationFn: () => {
       const figure = figureAt("formula", document_, 0);
       const measures = sheet.data?.find((row) => row.name === name)?.measures ?? [];
-      return api.create({ ...document_, title: as === "card" ? title : `${title}: cases`, asks: figure && as === "card" ? askedOf(figure, measures) : [] });
+      return api.create({
+        ...document_,
+        title: as === "card" ? title : `${title}: cases`,
+        asks: figure && as === "card" ? askedOf(figure, measures) : [],
+      });
     },
     onSuccess: (made) => void navigate(`/problems/${made.id}`),
   });
@@ -71,7 +80,7 @@ function Card({ as, name, title }: { as: Kind; name: string; title: string }) {
     rememberSettings(document_.settings);
   }, [as, name, store, document_]);
 
-  const figure = document_.figures[0]?.name ?? "";
+  const { Work, shortcuts } = as === "card" ? KINDS.formula : KINDS.cases;
   return (
     <div className="flex min-h-screen flex-col lg:h-screen lg:overflow-hidden">
       <PageHeader>
@@ -91,15 +100,16 @@ function Card({ as, name, title }: { as: Kind; name: string; title: string }) {
           Keep on the shelf
         </Button>
         {as === "card" ? <UseOnBench /> : null}
-        <Shortcuts />
+        <Shortcuts of={shortcuts} />
       </PageHeader>
-      {worked.fault ?? keep.error ? (
+      {(worked.fault ?? keep.error) ? (
         <p role="alert" className="bg-alarm-wash px-4 py-1.5 text-sm text-alarm">
           {worked.fault ?? keep.error?.message}
         </p>
       ) : null}
-      {as === "cases" ? <CasesWork figure={0} /> : null}
-      {as === "card" ? <CardWork figure={0} results={resultsOf("formula", worked.results?.figures[figure])} complaints={worked.results?.complaints ?? []} old={worked.late} /> : null}
+      <Suspense fallback={<p className="p-4 text-soft">One moment …</p>}>
+        <Work figure={0} worked={worked} />
+      </Suspense>
     </div>
   );
 }

@@ -1,6 +1,6 @@
 import { useEffect } from "react";
 import { isTyping } from "../ui/typing";
-import { useBenchStore } from "../document/store";
+import { useBenchStore } from "./store";
 
 /** Undo and redo by the keys that everyone knows, while nothing is being typed. */
 export function useUndoKeys() {

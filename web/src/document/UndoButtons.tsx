@@ -1,5 +1,5 @@
 import { Button } from "../ui/Button";
-import { useBenchStore, useHistory } from "../document/store";
+import { useBenchStore, useHistory } from "./store";
 
 /** Back and forth through everything that was done. */
 export function UndoButtons() {
@@ -11,7 +11,12 @@ export function UndoButtons() {
       <Button look="quiet" onClick={() => store.temporal.getState().undo()} disabled={past === 0} title="Undo (Ctrl+Z)">
         Undo
       </Button>
-      <Button look="quiet" onClick={() => store.temporal.getState().redo()} disabled={future === 0} title="Redo (Ctrl+Shift+Z)">
+      <Button
+        look="quiet"
+        onClick={() => store.temporal.getState().redo()}
+        disabled={future === 0}
+        title="Redo (Ctrl+Shift+Z)"
+      >
         Redo
       </Button>
     </>

@@ -1,17 +1,14 @@
 import { useEffect } from "react";
-import { flipped, removePart, changePart, partNamed, setJoin, turnedBy } from "../document/editing";
-import { useBenchStore } from "../document/store";
-import { isTyping } from "../ui/typing";
-
-export const FIT_EVENT = "tilt-grid:fit";
-export const ZOOM_EVENT = "tilt-grid:zoom";
-export const DUPLICATE_EVENT = "tilt-grid:duplicate";
+import { duplicate, flipped, removePart, changePart, partNamed, setJoin, turnedBy } from "../../document/editing";
+import { useBenchStore } from "../../document/store";
+import { isTyping } from "../../ui/typing";
+import { goTo, press } from "../../ui/fields";
 
 /** The shortcuts that hold on the whole bench. Single letters only count while nothing is being typed. */
 export function useShortcuts() {
   const store = useBenchStore();
   useEffect(() => {
-    const press = (event: KeyboardEvent) => {
+    const pressed = (event: KeyboardEvent) => {
       const state = store.getState();
       const key = event.key.toLowerCase();
       if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
@@ -25,18 +22,18 @@ export function useShortcuts() {
         c: () => state.set({ mode: state.mode === "cuts" ? "move" : "cuts", selected: null, why: null }),
         s: () => state.set({ mode: state.mode === "squares" ? "move" : "squares", selected: null, why: null }),
         x: () => state.set({ measure: "area", ways: state.ways ? null : { beside: null } }),
-        h: () => document.querySelector<HTMLElement>("[data-hole]")?.click(),
+        h: () => press("hole"),
         y: () => part && state.set({ why: part.name, selected: null }),
         p: () => state.set({ measure: "perimeter" }),
-        w: () => document.getElementById("entry-line")?.focus(),
-        n: () => document.getElementById("part-name")?.focus(),
-        f: () => window.dispatchEvent(new Event(FIT_EVENT)),
-        "+": () => window.dispatchEvent(new CustomEvent(ZOOM_EVENT, { detail: 1.25 })),
-        "-": () => window.dispatchEvent(new CustomEvent(ZOOM_EVENT, { detail: 0.8 })),
+        w: () => goTo("entry line"),
+        n: () => goTo("part name"),
+        f: () => state.board?.fit(),
+        "+": () => state.board?.zoom(1.25),
+        "-": () => state.board?.zoom(0.8),
         t: () => onPart(turnedBy(event.shiftKey ? -15 : 15)),
         m: () => onPart(flipped),
         j: () => onPart((p) => setJoin(p.join === "add" ? "take" : "add")(p)),
-        d: () => part && window.dispatchEvent(new Event(DUPLICATE_EVENT)),
+        d: () => part && void duplicate(store),
         delete: () => {
           if (!part) return;
           state.commit(removePart(state.document, state.figure, part.name));
@@ -52,7 +49,7 @@ export function useShortcuts() {
         action();
       }
     };
-    window.addEventListener("keydown", press);
-    return () => window.removeEventListener("keydown", press);
+    window.addEventListener("keydown", pressed);
+    return () => window.removeEventListener("keydown", pressed);
   }, [store]);
 }

@@ -1,16 +1,15 @@
-import { useQuery } from "@tanstack/react-query";
 import { useEffect, useMemo, useState } from "react";
 import { Link, useSearchParams } from "react-router";
-import { api } from "../api/client";
 import type { CardRow } from "../api/types";
 import { Button } from "../ui/Button";
 import { PageHeader } from "../ui/PageHeader";
-import { CardPicture } from "./CardPicture";
-import { found } from "./searching";
+import { CardPicture } from "../cards/CardPicture";
+import { found } from "../cards/searching";
+import { useCards } from "../api/queries";
 
 /** Every figure of the trade, family by family, with a search that knows other words for them. */
 export default function Gallery() {
-  const cards = useQuery({ queryKey: ["cards"], queryFn: api.cards, staleTime: Infinity });
+  const cards = useCards();
   const [search, setSearch] = useSearchParams();
   const [chosen, setChosen] = useState<ReadonlySet<string> | null>(null);
   const [words, setWords] = useState(search.get("find") ?? ""); // the address follows a moment later
@@ -80,14 +79,29 @@ export default function Gallery() {
               <h2 className="mb-2 flex items-center gap-3 border-b border-edge pb-1 font-semibold">
                 {family.charAt(0).toUpperCase() + family.slice(1)}
                 {chosen === null ? null : (
-                  <button type="button" className="text-sm font-normal text-pine underline" onClick={() => toggle(rows.map(({ row }) => row.name), !rows.every(({ row }) => chosen.has(row.name)))}>
+                  <button
+                    type="button"
+                    className="text-sm font-normal text-pine underline"
+                    onClick={() =>
+                      toggle(
+                        rows.map(({ row }) => row.name),
+                        !rows.every(({ row }) => chosen.has(row.name)),
+                      )
+                    }
+                  >
                     {rows.every(({ row }) => chosen.has(row.name)) ? "none of these" : "all of these"}
                   </button>
                 )}
               </h2>
               <ul className="grid grid-cols-[repeat(auto-fill,minmax(9.5rem,1fr))] gap-3">
                 {rows.map(({ row, by }) => (
-                  <li key={row.name}>{chosen === null ? <Tile row={row} by={by} /> : <Choice row={row} on={chosen.has(row.name)} onToggle={(on) => toggle([row.name], on)} />}</li>
+                  <li key={row.name}>
+                    {chosen === null ? (
+                      <Tile row={row} by={by} />
+                    ) : (
+                      <Choice row={row} on={chosen.has(row.name)} onToggle={(on) => toggle([row.name], on)} />
+                    )}
+                  </li>
                 ))}
               </ul>
             </section>
@@ -98,7 +112,8 @@ export default function Gallery() {
   );
 }
 
-const TILE = "flex h-full flex-col items-center gap-1 rounded-md border border-edge bg-sheet p-2 text-center text-sm hover:border-pine hover:shadow";
+const TILE =
+  "flex h-full flex-col items-center gap-1 rounded-md border border-edge bg-sheet p-2 text-center text-sm hover:border-pine hover:shadow";
 
 function Tile({ row, by }: { row: CardRow; by: string | null }) {
   return (
@@ -115,7 +130,12 @@ function Choice({ row, on, onToggle }: { row: CardRow; on: boolean; onToggle: (o
     <label className={`${TILE} cursor-pointer ${on ? "border-pine! bg-pine-wash!" : ""}`}>
       <Small row={row} />
       <span className="flex items-center gap-2 font-semibold">
-        <input type="checkbox" className="accent-pine" checked={on} onChange={(event) => onToggle(event.target.checked)} />
+        <input
+          type="checkbox"
+          className="accent-pine"
+          checked={on}
+          onChange={(event) => onToggle(event.target.checked)}
+        />
         {row.title}
       </span>
     </label>

@@ -1,5 +1,5 @@
 import { Link } from "react-router";
-import { Brand } from "../ui/Brand";
+import { Brand } from "./Brand";
 
 export function NotHere({ says = "There is nothing at this address." }: { says?: string }) {
   return (

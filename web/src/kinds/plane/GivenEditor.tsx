@@ -1,12 +1,15 @@
 import { useEffect, useRef, useState } from "react";
-import { api } from "../api/client";
-import type { Complaint } from "../api/types";
-import { changePart, partNamed, setMeasure, typedMeasure } from "../document/editing";
-import { useBench, useBenchStore, type Editing } from "../document/store";
+import { api } from "../../api/client";
+import type { Complaint, DrawnPart, Edit } from "../../api/types";
+import { changePart, partNamed, setGiven } from "../../document/editing";
+import { goTo } from "../../ui/fields";
+import { useBench, useBenchStore, type Editing } from "../../document/store";
 
 interface Props {
   complaints: Complaint[];
   figure: string;
+  /** The parts as they are drawn: of an outline they say what was typed for each side. */
+  drawn: DrawnPart[];
 }
 
 /** The field that opens on a measurement, on the board or in the tally: type, Enter. */
@@ -16,39 +19,75 @@ export function GivenEditor(props: Props) {
   return <OpenEditor key={`${editing.part}.${editing.given}`} editing={editing} {...props} />;
 }
 
-function OpenEditor({ editing, complaints, figure }: Props & { editing: Editing }) {
+function OpenEditor({ editing, complaints, figure, drawn }: Props & { editing: Editing }) {
   const store = useBenchStore();
   const index = useBench((state) => state.figure);
-  const typed = typedMeasure(partNamed(store.getState().document, index, editing.part), editing.given);
+  const part = partNamed(store.getState().document, index, editing.part);
+  const side = part?.shape === "outline" ? Number(editing.given.replace("side", "")) : 0;
+  const [typed] = useState(
+    () =>
+      (side ? drawn.find((p) => p.name === editing.part)?.walk?.[side - 1]?.typed : part?.given[editing.given]) ?? "",
+  );
   const [text, setText] = useState(typed);
+  const [refused, setRefused] = useState<string | null>(null);
   const field = useRef<HTMLInputElement>(null);
   const opener = useRef(document.activeElement);
   const settled = useRef(false);
   const where = `figures.${figure}.parts.${editing.part}`;
   const places = [`${where}.given.${editing.given}`, `${where}.given`, `${where}.walk`, `${where}.points`];
   const isHere = (c: Complaint) => places.includes(c.where) && c.level === "error";
-  const fault = complaints.find(isHere);
+  const fault = refused ?? complaints.find(isHere)?.says;
 
   useEffect(() => field.current?.select(), []);
 
+  /** A side of a walk is changed by the core, which can read it; any other measurement is a text of its own. */
+  const asEdit = (value: string): Edit => ({ do: "set-side", figure, part: editing.part, side, text: value });
   const changed = (value: string) =>
-    changePart(store.getState().document, index, editing.part, setMeasure(editing.given, value));
+    changePart(store.getState().document, index, editing.part, setGiven(editing.given, value));
+  const preview = (value: string) => {
+    if (side) void store.getState().tryOut(asEdit(value));
+    else store.getState().preview(changed(value));
+  };
+  const drop = () => {
+    void store.getState().tryOut(null);
+    store.getState().preview(null);
+  };
+  /** Take what was typed; answers whether that could be done. */
+  const take = async (): Promise<boolean> => {
+    if (text === typed) {
+      drop();
+      return true;
+    }
+    if (!side) {
+      store.getState().commit(changed(text));
+      return true;
+    }
+    const done = await store.getState().perform(asEdit(text));
+    setRefused(done.says);
+    return done.says === null;
+  };
   const close = (back: boolean) => {
     settled.current = true;
     store.getState().set({ editing: null });
     if (!back) return;
     // The number in the tally was set anew while one typed; then it is found again by what it measures.
-    const here = `[data-part="${CSS.escape(editing.part)}"][data-given="${CSS.escape(editing.given)}"]`;
-    const from = opener.current?.isConnected ? opener.current : document.querySelector(`.katex ${here}`);
-    if (from instanceof HTMLElement || from instanceof SVGElement) from.focus();
+    const from = opener.current;
+    if (from?.isConnected && (from instanceof HTMLElement || from instanceof SVGElement)) from.focus();
+    else goTo(`given ${editing.part} ${editing.given}`);
   };
   /** Enter: what can be worked out is taken; what can't stays open with its complaint. */
   const finish = async () => {
-    const results = await api.evaluate(changed(text)).catch(() => null);
+    const state = store.getState();
+    const after = side
+      ? await api.edit(state.document, asEdit(text)).then(
+          (edited) => edited.document,
+          () => null,
+        )
+      : changed(text);
+    const results = after && (await api.evaluate(after).catch(() => null));
     if (settled.current) return; // left in the meantime: that has taken what was typed
     if (text !== typed && results?.complaints.some(isHere)) return;
-    store.getState().commit(changed(text));
-    close(true);
+    if (await take()) close(true);
   };
   const width = 190;
   const left = Math.max(8, Math.min(editing.at.left + editing.at.width / 2 - width / 2, window.innerWidth - width - 8));
@@ -63,9 +102,7 @@ function OpenEditor({ editing, complaints, figure }: Props & { editing: Editing 
       onBlur={(event) => {
         if (settled.current || event.currentTarget.contains(event.relatedTarget)) return;
         // Left without Enter: what was typed is kept, good or bad; a bad one is marked and can be mended.
-        if (text === typed) store.getState().preview(null);
-        else store.getState().commit(changed(text));
-        close(false);
+        void take().then((taken) => taken && close(false));
       }}
     >
       <label className="block text-xs text-soft">
@@ -79,19 +116,20 @@ function OpenEditor({ editing, complaints, figure }: Props & { editing: Editing 
           aria-invalid={fault !== undefined}
           onChange={(event) => {
             setText(event.target.value);
-            store.getState().preview(changed(event.target.value));
+            setRefused(null);
+            preview(event.target.value);
           }}
           onKeyDown={(event) => {
             if (event.key !== "Escape") return;
             event.stopPropagation();
-            store.getState().preview(null);
+            drop();
             close(true);
           }}
         />
       </label>
       {fault ? (
         <p className="says mt-1" role="alert">
-          {fault.says}
+          {fault}
         </p>
       ) : null}
     </form>
