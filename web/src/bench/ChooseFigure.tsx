@@ -2,7 +2,7 @@ import { Dialog } from "radix-ui";
 import { useState } from "react";
 import { useCards } from "../api/queries";
 import { CardPicture } from "../cards/CardPicture";
-import { found } from "../cards/searching";
+import { found, type Found } from "../cards/searching";
 
 interface Props {
   /** What is being added; null while nothing is. */
@@ -15,7 +15,8 @@ interface Props {
 export function ChooseFigure({ title, onChoose, onClose }: Props) {
   const cards = useCards();
   const [words, setWords] = useState("");
-  const shown = found(cards.data ?? [], words);
+  const named = ({ row }: Found) => row.title.toLowerCase() === words.trim().toLowerCase();
+  const shown = found(cards.data ?? [], words).toSorted((a, b) => Number(named(b)) - Number(named(a)));
   return (
     <Dialog.Root open={title !== null} onOpenChange={(open) => (open ? undefined : onClose())}>
       <Dialog.Portal>
