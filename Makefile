@@ -45,7 +45,7 @@ screenshots: $(VENV)/test.stamp web/dist/.stamp
 
 # What is generated from the code and checked in; tests hold it to the code.
 types: $(VENV)/run.stamp web/node_modules/.stamp
-	$(BIN)/python manage.py print_openapi > web/openapi.json
+	$(BIN)/python -m server > web/openapi.json
 	cd web && npm run -s types
 
 schema: $(VENV)/run.stamp

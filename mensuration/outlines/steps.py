@@ -95,7 +95,8 @@ def with_texts_of(walk: str, change: Callable[[str], str]) -> str:
     except ExpressionError:
         return walk
     for start, end in sorted((span for step in steps for span in step.spans), reverse=True):
-        walk = walk[:start] + change(walk[start:end]) + walk[end:]
+        text = walk[start:end]
+        walk = walk[:start] + (text if text == UNKNOWN else change(text)) + walk[end:]
     return walk
 
 
