@@ -18,6 +18,8 @@ XYZ = tuple[str, str, str]
 MeasureKind = Literal["length", "area", "volume", "angle", "count"]
 Axis = Literal["x", "y", "radial", "turn"]
 FEWEST_EDGES = 3
+EVERY = "*"
+"""Stands for every edge of the outline."""
 FAMILIES = (
     "quadrilaterals",
     "triangles",

@@ -8,7 +8,7 @@ from functools import lru_cache
 from math import degrees, dist
 from typing import Literal
 
-from mensuration.catalogue.figure import XY, Angle, Grip, Span
+from mensuration.catalogue.figure import EVERY, XY, Angle, Grip, Span
 from mensuration.drawing.paths import curve, edge_segment, roomy_spot, scale_of, scaled
 from mensuration.expressions import is_literal
 from mensuration.expressions.algebras import in_floats
@@ -322,7 +322,7 @@ class _PartPen:
         """Groups of edges that are equal (or parallel) here, for their marks."""
         marks = []
         for names in groups:
-            edges = [edge for edge in self.part.edges if edge.name in names or names == ("*",)]
+            edges = [edge for edge in self.part.edges if edge.name in names or names == (EVERY,)]
             if groups is self.part.solution.plane.parallel_edges or all(
                 edge.length.same_as(edges[0].length) for edge in edges
             ):

@@ -84,6 +84,10 @@ def independent(p: Described) -> Polygon:
         "semicircle": lambda: pie(g["radius"], 0, 180),
         "quarter-circle": lambda: [(0, 0), *pie(g["radius"], 0, 90)],
         "sector": lambda: [(0, 0), *pie(g["radius"], 0, g["angle"])],
+        "stadium": lambda: [
+            *((x + g["straight"], y + g["radius"]) for x, y in pie(g["radius"], -90, 180)),
+            *((x, y + g["radius"]) for x, y in pie(g["radius"], 90, 180)),
+        ],
         "segment": lambda: segment(g["radius"], g["angle"]),
         "ring": lambda: pie(g["inner"] + g["width"], 0, 360)[:-1],
         "ellipse": lambda: [(g["a"] * x, g["b"] * y) for x, y in pie(1, 0, 360)[:-1]],

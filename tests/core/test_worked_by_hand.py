@@ -34,11 +34,13 @@ WORKED = {  # by the elementary formulas, from whole or simple numbers; lengths 
     "segment": "radius=6 angle=120° chord=6√3 height=3 arc=4π area=12π-9√3 perimeter=4π+6√3",
     "semicircle": "radius=4 diameter=8 arc=4π area=8π perimeter=8+4π",
     "square": "side=6 diagonal=6√2 area=36 perimeter=24 inradius=3 circumradius=3√2",
+    "stadium": "straight=4 radius=3 diameter=6 overall=10 area=24+9π perimeter=8+6π",
     "trapezoid": "base=20 top=6 height=12 offset=5 left=13 right=15 area=156 perimeter=54 midline=13 "
     "rising_diagonal=√265 falling_diagonal=3√41",
     "triangle": "base=14 height=12 a=13 b=15 c=14 offset=9 area=84 perimeter=42 height_a=168/13 height_b=56/5 "
     "median_a=√673/2 median_b=√505/2 median_c=2√37 inradius=4 circumradius=65/8",
     "cap": "radius=5 height=2 base_radius=4 base_area=16π lateral=20π surface=36π volume=52π/3",
+    "capsule": "radius=3 diameter=6 straight=4 overall=10 surface=60π volume=72π",
     "cone": "radius=3 diameter=6 height=4 slant=5 angle=216° base_area=9π lateral=15π surface=24π volume=12π",
     "cone-frustum": "bottom=5 top=2 height=4 slant=5 bottom_area=25π top_area=4π lateral=35π surface=64π volume=52π",
     "cube": "side=2 face_diagonal=2√2 diagonal=2√3 inradius=1 circumradius=√3 base_area=4 lateral=16 surface=24 "

@@ -7,11 +7,11 @@ from mensuration.catalogue.figure import (
     Measure,
     Outline,
     PlaneFigure,
-    Relation,
     Saying,
     Span,
     Unrolling,
 )
+from mensuration.catalogue.relations import product
 
 FIGURE = PlaneFigure(
     name="circle",
@@ -26,13 +26,10 @@ FIGURE = PlaneFigure(
         Measure("perimeter", "P"),
     ),
     relations=(
-        Relation({"diameter": "2 radius", "radius": "diameter / 2"}, "two radii in line"),
-        Relation({"circumference": "2 pi radius", "radius": "circumference / (2 pi)"}, "the definition of π"),
-        Relation(
-            {"area": "pi radius^2", "radius": "sqrt(area / pi)"},
-            "sectors laid side by side: half the circumference by the radius",
-        ),
-        Relation({"perimeter": "circumference", "circumference": "perimeter"}, "another word for the same"),
+        product("diameter", "2 radius", "two radii in line"),
+        product("circumference", "2 pi radius", "the definition of π"),
+        product("area", "pi radius^2", "sectors laid side by side: half the circumference by the radius"),
+        product("perimeter", "circumference", "another word for the same"),
     ),
     outline=Outline(
         ("radius", "0"), (Arc("rim", ("radius", "0"), ("0", "0"), "360°", "2 pi radius", "radius"),)

@@ -1,6 +1,7 @@
 """The ellipse: centre at the anchor, half axis a along x, half axis b along y."""
 
 from mensuration.catalogue.figure import Drive, Grip, Measure, Outline, Oval, PlaneFigure, Relation, Span
+from mensuration.catalogue.relations import product
 
 FIGURE = PlaneFigure(
     name="ellipse",
@@ -14,10 +15,7 @@ FIGURE = PlaneFigure(
         Measure("perimeter", "P"),
     ),
     relations=(
-        Relation(
-            {"area": "pi a b", "a": "area / (pi b)", "b": "area / (pi a)"},
-            "the disc of radius a, pressed to b/a of its height",
-        ),
+        product("area", "pi a b", "the disc of radius a, pressed to b/a of its height"),
         Relation(
             {"perimeter": "ellipse_perimeter(a, b)"},
             "the complete elliptic integral of the second kind: 4a E(1 - b²/a²) for a ≥ b",

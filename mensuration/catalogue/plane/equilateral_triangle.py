@@ -1,6 +1,7 @@
 """The equilateral triangle: its lower left corner at the anchor, one side along +x."""
 
 from mensuration.catalogue.figure import Drive, Grip, Line, Measure, Outline, PlaneFigure, Relation, Span
+from mensuration.catalogue.relations import product
 
 _TOP = ("side / 2", "height")
 
@@ -22,7 +23,7 @@ FIGURE = PlaneFigure(
         Relation(
             {"area": "side^2 sqrt(3) / 4", "side": "2 sqrt(area / sqrt(3))"}, "half of side times height"
         ),
-        Relation({"perimeter": "3 side", "side": "perimeter / 3"}, "three equal sides"),
+        product("perimeter", "3 side", "three equal sides"),
         Relation({"inradius": "height / 3", "height": "3 inradius"}, "the medians cut one another in thirds"),
         Relation(
             {"circumradius": "2 height / 3", "height": "3 circumradius / 2"},

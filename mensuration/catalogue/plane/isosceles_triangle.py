@@ -12,6 +12,7 @@ from mensuration.catalogue.figure import (
     Relation,
     Span,
 )
+from mensuration.catalogue.relations import product, total
 
 _APEX = ("base / 2", "height")
 
@@ -32,14 +33,8 @@ FIGURE = PlaneFigure(
         Measure("circumradius", "R", further=True),
     ),
     relations=(
-        Relation(
-            {"area": "1/2 base height", "base": "2 area / height", "height": "2 area / base"},
-            "half of the rectangle on base and height",
-        ),
-        Relation(
-            {"perimeter": "base + 2 leg", "base": "perimeter - 2 leg", "leg": "(perimeter - base) / 2"},
-            "the sum of the sides",
-        ),
+        product("area", "1/2 base height", "half of the rectangle on base and height"),
+        total("perimeter", "base + 2 leg", "the sum of the sides"),
         Relation(
             {
                 "leg": "sqrt((base / 2)^2 + height^2)",

@@ -12,6 +12,7 @@ from mensuration.catalogue.figure import (
     Relation,
     Span,
 )
+from mensuration.catalogue.relations import product
 
 _RIGHT, _TOP, _LEFT, _BOTTOM = ("d1 / 2", "0"), ("0", "above"), ("-d1 / 2", "0"), ("0", "above - d2")
 
@@ -29,10 +30,7 @@ FIGURE = PlaneFigure(
         Measure("perimeter", "P"),
     ),
     relations=(
-        Relation(
-            {"area": "1/2 d1 d2", "d1": "2 area / d2", "d2": "2 area / d1"},
-            "half of the rectangle round it",
-        ),
+        product("area", "1/2 d1 d2", "half of the rectangle round it"),
         Relation(
             {
                 "upper": "sqrt((d1 / 2)^2 + above^2)",

@@ -14,6 +14,7 @@ from mensuration.catalogue.figure import (
     Shearing,
     Span,
 )
+from mensuration.catalogue.relations import product
 
 FIGURE = PlaneFigure(
     name="parallelogram",
@@ -31,10 +32,7 @@ FIGURE = PlaneFigure(
         Measure("short_diagonal", "f", further=True),
     ),
     relations=(
-        Relation(
-            {"area": "base height", "base": "area / height", "height": "area / base"},
-            "the rectangle that a shear makes of it",
-        ),
+        product("area", "base height", "the rectangle that a shear makes of it"),
         Relation({"height": "side sin(angle)", "side": "height / sin(angle)"}, "the sine at the base"),
         Relation({"lean": "side cos(angle)", "angle": "acos(lean / side)"}, "the cosine at the base"),
         Relation(

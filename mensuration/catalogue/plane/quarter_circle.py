@@ -1,6 +1,7 @@
 """The quarter circle (as a quarter of a disc): its corner at the anchor, between +x and +y."""
 
 from mensuration.catalogue.figure import Arc, Drive, Grip, Line, Measure, Outline, PlaneFigure, Relation, Span
+from mensuration.catalogue.relations import product
 
 FIGURE = PlaneFigure(
     name="quarter-circle",
@@ -14,8 +15,8 @@ FIGURE = PlaneFigure(
         Measure("perimeter", "P"),
     ),
     relations=(
-        Relation({"arc": "1/2 pi radius", "radius": "2 arc / pi"}, "a quarter of the circumference"),
-        Relation({"area": "1/4 pi radius^2", "radius": "sqrt(4 area / pi)"}, "a quarter of the disc"),
+        product("arc", "1/2 pi radius", "a quarter of the circumference"),
+        product("area", "1/4 pi radius^2", "a quarter of the disc"),
         Relation(
             {"perimeter": "1/2 pi radius + 2 radius", "radius": "perimeter / (pi / 2 + 2)"},
             "the arc and two radii",

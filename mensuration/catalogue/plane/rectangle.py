@@ -11,6 +11,7 @@ from mensuration.catalogue.figure import (
     Relation,
     Span,
 )
+from mensuration.catalogue.relations import product, pythagoras
 
 FIGURE = PlaneFigure(
     name="rectangle",
@@ -26,10 +27,7 @@ FIGURE = PlaneFigure(
         Measure("circumradius", "R", further=True),
     ),
     relations=(
-        Relation(
-            {"area": "width height", "width": "area / height", "height": "area / width"},
-            "unit squares in rows and columns",
-        ),
+        product("area", "width height", "unit squares in rows and columns"),
         Relation(
             {
                 "perimeter": "2 (width + height)",
@@ -38,14 +36,7 @@ FIGURE = PlaneFigure(
             },
             "two pairs of equal opposite sides",
         ),
-        Relation(
-            {
-                "diagonal": "sqrt(width^2 + height^2)",
-                "width": "sqrt(diagonal^2 - height^2)",
-                "height": "sqrt(diagonal^2 - width^2)",
-            },
-            "Pythagoras in the half rectangle",
-        ),
+        pythagoras("diagonal", "width", "height", "Pythagoras in the half rectangle"),
         Relation(
             {"circumradius": "diagonal / 2", "diagonal": "2 circumradius"}, "the circle through every corner"
         ),

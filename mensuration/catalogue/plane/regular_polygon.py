@@ -1,6 +1,7 @@
 """The regular polygon: its centre at the anchor, its lowest side level."""
 
 from mensuration.catalogue.figure import (
+    EVERY,
     XY,
     Counted,
     Drive,
@@ -12,6 +13,7 @@ from mensuration.catalogue.figure import (
     Relation,
     Span,
 )
+from mensuration.catalogue.relations import product
 
 MOST_SIDES = 120
 
@@ -59,14 +61,7 @@ FIGURE = PlaneFigure(
             {"circumradius": "side / (2 sin(180° / sides))", "side": "2 circumradius sin(180° / sides)"},
             "the sine in half of one of the triangles round the centre",
         ),
-        Relation(
-            {
-                "area": "1/2 perimeter apothem",
-                "perimeter": "2 area / apothem",
-                "apothem": "2 area / perimeter",
-            },
-            "the triangles round the centre, all of one height",
-        ),
+        product("area", "1/2 perimeter apothem", "the triangles round the centre, all of one height"),
         Relation(
             {"side": "2 sqrt(area tan(180° / sides) / sides)"},
             "perimeter and apothem put in terms of the side",
@@ -96,7 +91,7 @@ FIGURE = PlaneFigure(
             ),
         ),
     ),
-    equal_edges=(("*",),),
+    equal_edges=((EVERY,),),
     synonyms=("polygon",),
     seat="side 1",
 )

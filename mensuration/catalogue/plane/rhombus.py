@@ -12,6 +12,7 @@ from mensuration.catalogue.figure import (
     Relation,
     Span,
 )
+from mensuration.catalogue.relations import product
 
 _RIGHT, _TOP, _LEFT, _BOTTOM = ("d1 / 2", "0"), ("0", "d2 / 2"), ("-d1 / 2", "0"), ("0", "-d2 / 2")
 
@@ -30,10 +31,7 @@ FIGURE = PlaneFigure(
         Measure("inradius", "r", further=True),
     ),
     relations=(
-        Relation(
-            {"area": "1/2 d1 d2", "d1": "2 area / d2", "d2": "2 area / d1"},
-            "half of the rectangle round it",
-        ),
+        product("area", "1/2 d1 d2", "half of the rectangle round it"),
         Relation(
             {
                 "side": "1/2 sqrt(d1^2 + d2^2)",
@@ -42,7 +40,7 @@ FIGURE = PlaneFigure(
             },
             "Pythagoras in a quarter of it",
         ),
-        Relation({"perimeter": "4 side", "side": "perimeter / 4"}, "four equal sides"),
+        product("perimeter", "4 side", "four equal sides"),
         Relation(
             {"d1": "2 side cos(angle / 2)", "side": "d1 / (2 cos(angle / 2))"},
             "the cosine in a quarter of it",
@@ -52,10 +50,7 @@ FIGURE = PlaneFigure(
             "the sine in a quarter of it",
         ),
         Relation({"angle": "2 atan(d2 / d1)"}, "the tangent in a quarter of it"),
-        Relation(
-            {"area": "side height", "height": "area / side", "side": "area / height"},
-            "base times height, as of any parallelogram",
-        ),
+        product("area", "side height", "base times height, as of any parallelogram"),
         Relation(
             {"height": "side sin(angle)", "angle": "asin(height / side)", "side": "height / sin(angle)"},
             "the sine at the base",

@@ -14,6 +14,7 @@ from mensuration.catalogue.figure import (
     Saying,
     Span,
 )
+from mensuration.catalogue.relations import product, pythagoras, total
 
 _FOOT = ("base height^2 / hypotenuse^2", "base^2 height / hypotenuse^2")
 
@@ -35,22 +36,8 @@ FIGURE = PlaneFigure(
         Measure("circumradius", "R", further=True),
     ),
     relations=(
-        Relation(
-            {
-                "hypotenuse": "sqrt(base^2 + height^2)",
-                "base": "sqrt(hypotenuse^2 - height^2)",
-                "height": "sqrt(hypotenuse^2 - base^2)",
-            },
-            "Pythagoras",
-        ),
-        Relation(
-            {
-                "area": "1/2 base height",
-                "base": "2 area / height",
-                "height": "2 area / base",
-            },
-            "half of the rectangle on base and height",
-        ),
+        pythagoras("hypotenuse", "base", "height", "Pythagoras"),
+        product("area", "1/2 base height", "half of the rectangle on base and height"),
         Relation(
             {
                 "angle": "atan(height / base)",
@@ -67,15 +54,7 @@ FIGURE = PlaneFigure(
             {"base": "hypotenuse cos(angle)", "hypotenuse": "base / cos(angle)"},
             "the cosine: adjacent over hypotenuse",
         ),
-        Relation(
-            {
-                "perimeter": "base + height + hypotenuse",
-                "hypotenuse": "perimeter - base - height",
-                "base": "perimeter - height - hypotenuse",
-                "height": "perimeter - base - hypotenuse",
-            },
-            "the sum of the sides",
-        ),
+        total("perimeter", "base + height + hypotenuse", "the sum of the sides"),
         Relation(
             {"hypotenuse": "perimeter / 2 - 2 area / perimeter"},
             "(perimeter - hypotenuse)² is (base + height)², which is hypotenuse² + 4 area",

@@ -11,6 +11,7 @@ from mensuration.catalogue.figure import (
     Relation,
     Span,
 )
+from mensuration.catalogue.relations import total
 
 FIGURE = PlaneFigure(
     name="ring",
@@ -25,10 +26,7 @@ FIGURE = PlaneFigure(
         Measure("perimeter", "P"),
     ),
     relations=(
-        Relation(
-            {"width": "outer - inner", "outer": "inner + width", "inner": "outer - width"},
-            "the difference of the radii",
-        ),
+        total("width", "outer - inner", "the difference of the radii"),
         Relation(
             {
                 "area": "pi (outer^2 - inner^2)",

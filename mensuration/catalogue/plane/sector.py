@@ -14,6 +14,7 @@ from mensuration.catalogue.figure import (
     Relation,
     Span,
 )
+from mensuration.catalogue.relations import product, total
 
 _END = ("radius cos(angle)", "radius sin(angle)")
 
@@ -47,10 +48,7 @@ FIGURE = PlaneFigure(
             },
             "a fraction of the turn, times the whole circumference",
         ),
-        Relation(
-            {"area": "1/2 radius arc", "radius": "2 area / arc", "arc": "2 area / radius"},
-            "ever thinner triangles from the centre to the arc",
-        ),
+        product("area", "1/2 radius arc", "ever thinner triangles from the centre to the arc"),
         Relation(
             {
                 "chord": "2 radius sin(angle / 2)",
@@ -60,14 +58,7 @@ FIGURE = PlaneFigure(
             "the sine in half of the triangle on the chord",
             second={"angle": "360° - 2 asin(chord / (2 radius))"},
         ),
-        Relation(
-            {
-                "perimeter": "2 radius + arc",
-                "radius": "(perimeter - arc) / 2",
-                "arc": "perimeter - 2 radius",
-            },
-            "two radii and the arc",
-        ),
+        total("perimeter", "2 radius + arc", "two radii and the arc"),
         Relation({"radius": "perimeter / (2 + 2 pi angle / 360°)"}, "two radii and a fraction of the turn"),
     ),
     constraints=(

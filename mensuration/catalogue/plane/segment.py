@@ -13,6 +13,7 @@ from mensuration.catalogue.figure import (
     Relation,
     Span,
 )
+from mensuration.catalogue.relations import total
 
 _CENTRE = ("0", "height - radius")
 _LEFT, _RIGHT = ("-chord / 2", "0"), ("chord / 2", "0")
@@ -71,10 +72,7 @@ FIGURE = PlaneFigure(
             },
             "a fraction of the turn, times the whole circumference",
         ),
-        Relation(
-            {"perimeter": "chord + arc", "chord": "perimeter - arc", "arc": "perimeter - chord"},
-            "the chord and the arc",
-        ),
+        total("perimeter", "chord + arc", "the chord and the arc"),
     ),
     constraints=(
         Constraint("360° - angle", "angle", "the angle must be less than 360°; a full turn is a circle"),

@@ -1,6 +1,7 @@
 """The semicircle (as half a disc): middle of the flat side at the anchor, bulging to +y."""
 
 from mensuration.catalogue.figure import Arc, Drive, Grip, Line, Measure, Outline, PlaneFigure, Relation, Span
+from mensuration.catalogue.relations import product
 
 FIGURE = PlaneFigure(
     name="semicircle",
@@ -15,9 +16,9 @@ FIGURE = PlaneFigure(
         Measure("perimeter", "P"),
     ),
     relations=(
-        Relation({"diameter": "2 radius", "radius": "diameter / 2"}, "two radii in line"),
-        Relation({"arc": "pi radius", "radius": "arc / pi"}, "half of the circumference"),
-        Relation({"area": "1/2 pi radius^2", "radius": "sqrt(2 area / pi)"}, "half of the disc"),
+        product("diameter", "2 radius", "two radii in line"),
+        product("arc", "pi radius", "half of the circumference"),
+        product("area", "1/2 pi radius^2", "half of the disc"),
         Relation(
             {"perimeter": "pi radius + 2 radius", "radius": "perimeter / (pi + 2)"},
             "the arc and the flat side",

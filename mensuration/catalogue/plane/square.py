@@ -1,6 +1,7 @@
 """The square: lower left corner at the anchor, sides along +x and +y."""
 
 from mensuration.catalogue.figure import Drive, Grip, Line, Measure, Outline, PlaneFigure, Relation, Span
+from mensuration.catalogue.relations import product
 
 FIGURE = PlaneFigure(
     name="square",
@@ -15,9 +16,9 @@ FIGURE = PlaneFigure(
         Measure("circumradius", "R", further=True),
     ),
     relations=(
-        Relation({"area": "side^2", "side": "sqrt(area)"}, "unit squares in rows and columns"),
-        Relation({"perimeter": "4 side", "side": "perimeter / 4"}, "four equal sides"),
-        Relation({"diagonal": "side sqrt(2)", "side": "diagonal / sqrt(2)"}, "Pythagoras in the half square"),
+        product("area", "side^2", "unit squares in rows and columns"),
+        product("perimeter", "4 side", "four equal sides"),
+        product("diagonal", "side sqrt(2)", "Pythagoras in the half square"),
         Relation({"inradius": "side / 2", "side": "2 inradius"}, "the circle that touches every side"),
         Relation(
             {"circumradius": "diagonal / 2", "diagonal": "2 circumradius"}, "the circle through every corner"

@@ -13,6 +13,7 @@ from mensuration.catalogue.figure import (
     Saying,
     Span,
 )
+from mensuration.catalogue.relations import product, total
 
 FIGURE = PlaneFigure(
     name="trapezoid",
@@ -69,24 +70,12 @@ FIGURE = PlaneFigure(
             {"offset": "((base - top)^2 + left^2 - right^2) / (2 (base - top))"},
             "the law of cosines in the triangle that is left when a parallelogram is cut off",
         ),
-        Relation(
-            {
-                "perimeter": "base + top + left + right",
-                "base": "perimeter - top - left - right",
-                "top": "perimeter - base - left - right",
-                "left": "perimeter - base - top - right",
-                "right": "perimeter - base - top - left",
-            },
-            "the sum of the sides",
-        ),
+        total("perimeter", "base + top + left + right", "the sum of the sides"),
         Relation(
             {"midline": "(base + top) / 2", "base": "2 midline - top", "top": "2 midline - base"},
             "half way between base and top",
         ),
-        Relation(
-            {"area": "midline height", "midline": "area / height", "height": "area / midline"},
-            "the rectangle as wide as the midline",
-        ),
+        product("area", "midline height", "the rectangle as wide as the midline"),
         Relation(
             {
                 "rising_diagonal": "sqrt((offset + top)^2 + height^2)",

@@ -19,6 +19,7 @@ from mensuration.catalogue.figure import (
     Shearing,
     Span,
 )
+from mensuration.catalogue.relations import product, total
 
 _FOOT_A = ("base - base (base - offset)^2 / a^2", "base (base - offset) height / a^2")
 _FOOT_B = ("base offset^2 / b^2", "base offset height / b^2")
@@ -166,15 +167,8 @@ FIGURE = PlaneFigure(
         Measure("circumradius", "R", further=True),
     ),
     relations=(
-        Relation({"c": "base", "base": "c"}, "side c is the base"),
-        Relation(
-            {
-                "area": "1/2 base height",
-                "base": "2 area / height",
-                "height": "2 area / base",
-            },
-            "half of the parallelogram that two copies make",
-        ),
+        product("c", "base", "side c is the base"),
+        product("area", "1/2 base height", "half of the parallelogram that two copies make"),
         Relation(
             {
                 "b": "sqrt(offset^2 + height^2)",
@@ -206,15 +200,7 @@ FIGURE = PlaneFigure(
             "Heron's formula, from the sides alone",
         ),
         Relation({"offset": "(base^2 + b^2 - a^2) / (2 base)"}, "the law of cosines at A"),
-        Relation(
-            {
-                "perimeter": "a + b + c",
-                "a": "perimeter - b - c",
-                "b": "perimeter - a - c",
-                "c": "perimeter - a - b",
-            },
-            "the sum of the sides",
-        ),
+        total("perimeter", "a + b + c", "the sum of the sides"),
         *_further(),
     ),
     constraints=(*_inequalities(), *_angle_sums()),

@@ -1,6 +1,7 @@
 """The cap of a sphere, on its flat side."""
 
 from mensuration.catalogue.figure import Constraint, Measure, Relation, Run, Solid, Stretch, Turned
+from mensuration.catalogue.relations import product, total
 
 FIGURE = Solid(
     name="cap",
@@ -26,15 +27,10 @@ FIGURE = Solid(
             "Pythagoras: radius² = base radius² + (radius - height)²",
             second={"height": "radius + sqrt(radius^2 - base_radius^2)"},
         ),
-        Relation(
-            {"base_area": "pi base_radius^2", "base_radius": "sqrt(base_area / pi)"}, "the disc it stands on"
-        ),
-        Relation(
-            {
-                "lateral": "2 pi radius height",
-                "height": "lateral / (2 pi radius)",
-                "radius": "lateral / (2 pi height)",
-            },
+        product("base_area", "pi base_radius^2", "the disc it stands on"),
+        product(
+            "lateral",
+            "2 pi radius height",
             "as much as a cylinder's side round the whole sphere, of the cap's height",
         ),
         Relation(
@@ -59,14 +55,7 @@ FIGURE = Solid(
             },
             "the same, in terms of the base",
         ),
-        Relation(
-            {
-                "surface": "base_area + lateral",
-                "base_area": "surface - lateral",
-                "lateral": "surface - base_area",
-            },
-            "flat side and dome",
-        ),
+        total("surface", "base_area + lateral", "flat side and dome"),
         Relation(
             {"height": "sqrt(surface / pi - 2 base_radius^2)"},
             "twice the disc and that of the height",

@@ -1,6 +1,7 @@
 """The cone: a disc drawn to a point above its middle."""
 
 from mensuration.catalogue.figure import Constraint, Measure, Relation, Run, Solid, Stretch, Turned
+from mensuration.catalogue.relations import product, pythagoras, total
 
 FIGURE = Solid(
     name="cone",
@@ -19,31 +20,12 @@ FIGURE = Solid(
         Measure("volume", "V", "volume"),
     ),
     relations=(
-        Relation({"diameter": "2 radius", "radius": "diameter / 2"}, "two radii in line"),
-        Relation(
-            {
-                "slant": "sqrt(radius^2 + height^2)",
-                "radius": "sqrt(slant^2 - height^2)",
-                "height": "sqrt(slant^2 - radius^2)",
-            },
-            "Pythagoras between axis and side",
-        ),
-        Relation({"base_area": "pi radius^2", "radius": "sqrt(base_area / pi)"}, "the disc it stands on"),
-        Relation(
-            {
-                "volume": "1/3 pi radius^2 height",
-                "height": "3 volume / (pi radius^2)",
-                "radius": "sqrt(3 volume / (pi height))",
-            },
-            "a third of the cylinder round it",
-        ),
-        Relation(
-            {
-                "lateral": "pi radius slant",
-                "slant": "lateral / (pi radius)",
-                "radius": "lateral / (pi slant)",
-            },
-            "unrolled, a sector whose arc is the circumference of the base",
+        product("diameter", "2 radius", "two radii in line"),
+        pythagoras("slant", "radius", "height", "Pythagoras between axis and side"),
+        product("base_area", "pi radius^2", "the disc it stands on"),
+        product("volume", "1/3 pi radius^2 height", "a third of the cylinder round it"),
+        product(
+            "lateral", "pi radius slant", "unrolled, a sector whose arc is the circumference of the base"
         ),
         Relation(
             {
@@ -53,14 +35,7 @@ FIGURE = Solid(
             },
             "the disc and the unrolled side",
         ),
-        Relation(
-            {
-                "surface": "base_area + lateral",
-                "base_area": "surface - lateral",
-                "lateral": "surface - base_area",
-            },
-            "base and side",
-        ),
+        total("surface", "base_area + lateral", "base and side"),
         Relation(
             {
                 "angle": "radius / slant * 360°",

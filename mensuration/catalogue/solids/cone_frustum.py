@@ -1,6 +1,7 @@
 """The frustum of a cone: what is left below a level cut."""
 
 from mensuration.catalogue.figure import Constraint, Measure, Relation, Run, Solid, Stretch, Turned
+from mensuration.catalogue.relations import product, total
 
 FIGURE = Solid(
     name="cone-frustum",
@@ -19,8 +20,8 @@ FIGURE = Solid(
         Measure("volume", "V", "volume"),
     ),
     relations=(
-        Relation({"bottom_area": "pi bottom^2", "bottom": "sqrt(bottom_area / pi)"}, "the disc it stands on"),
-        Relation({"top_area": "pi top^2", "top": "sqrt(top_area / pi)"}, "the disc on top"),
+        product("bottom_area", "pi bottom^2", "the disc it stands on"),
+        product("top_area", "pi top^2", "the disc on top"),
         Relation(
             {
                 "slant": "sqrt((bottom - top)^2 + height^2)",
@@ -52,15 +53,7 @@ FIGURE = Solid(
             },
             "the mean circumference times the slant height",
         ),
-        Relation(
-            {
-                "surface": "bottom_area + top_area + lateral",
-                "bottom_area": "surface - top_area - lateral",
-                "top_area": "surface - bottom_area - lateral",
-                "lateral": "surface - bottom_area - top_area",
-            },
-            "bottom, top and side",
-        ),
+        total("surface", "bottom_area + top_area + lateral", "bottom, top and side"),
     ),
     body=Turned(
         ("0", "0"),

@@ -1,6 +1,7 @@
 """The cube: a cuboid of equal sides."""
 
 from mensuration.catalogue.figure import XYZ, Faces, Measure, Relation, Solid, Stretch
+from mensuration.catalogue.relations import product
 from mensuration.catalogue.solids.cuboid import CORNERS, FACES
 
 
@@ -26,14 +27,12 @@ FIGURE = Solid(
         Measure("volume", "V", "volume"),
     ),
     relations=(
-        Relation({"volume": "side^3", "side": "cbrt(volume)"}, "unit cubes in rows, columns and layers"),
-        Relation({"surface": "6 side^2", "side": "sqrt(surface / 6)"}, "six equal squares"),
-        Relation({"lateral": "4 side^2", "side": "sqrt(lateral / 4)"}, "four of the squares"),
-        Relation({"base_area": "side^2", "side": "sqrt(base_area)"}, "one of the squares"),
-        Relation(
-            {"face_diagonal": "side sqrt(2)", "side": "face_diagonal / sqrt(2)"}, "Pythagoras in a face"
-        ),
-        Relation({"diagonal": "side sqrt(3)", "side": "diagonal / sqrt(3)"}, "Pythagoras twice"),
+        product("volume", "side^3", "unit cubes in rows, columns and layers"),
+        product("surface", "6 side^2", "six equal squares"),
+        product("lateral", "4 side^2", "four of the squares"),
+        product("base_area", "side^2", "one of the squares"),
+        product("face_diagonal", "side sqrt(2)", "Pythagoras in a face"),
+        product("diagonal", "side sqrt(3)", "Pythagoras twice"),
         Relation({"inradius": "side / 2", "side": "2 inradius"}, "the ball that touches every face"),
         Relation(
             {"circumradius": "diagonal / 2", "diagonal": "2 circumradius"}, "the ball through every corner"

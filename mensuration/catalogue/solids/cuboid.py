@@ -1,6 +1,7 @@
 """The cuboid: length along x, width going back, height upwards."""
 
 from mensuration.catalogue.figure import Constraint, Faces, Measure, Relation, Solid, Stretch
+from mensuration.catalogue.relations import product, pythagoras, total
 
 CORNERS = {
     "front left": ("0", "0", "0"),
@@ -38,23 +39,9 @@ FIGURE = Solid(
         Measure("volume", "V", "volume"),
     ),
     relations=(
-        Relation(
-            {
-                "volume": "length width height",
-                "length": "volume / (width height)",
-                "width": "volume / (length height)",
-                "height": "volume / (length width)",
-            },
-            "unit cubes in rows, columns and layers",
-        ),
-        Relation(
-            {"base_area": "length width", "length": "base_area / width", "width": "base_area / length"},
-            "the rectangle it stands on",
-        ),
-        Relation(
-            {"volume": "base_area height", "base_area": "volume / height", "height": "volume / base_area"},
-            "base area times height",
-        ),
+        product("volume", "length width height", "unit cubes in rows, columns and layers"),
+        product("base_area", "length width", "the rectangle it stands on"),
+        product("volume", "base_area height", "base area times height"),
         Relation(
             {
                 "lateral": "2 (length + width) height",
@@ -73,22 +60,8 @@ FIGURE = Solid(
             },
             "three pairs of equal faces",
         ),
-        Relation(
-            {
-                "surface": "2 base_area + lateral",
-                "base_area": "(surface - lateral) / 2",
-                "lateral": "surface - 2 base_area",
-            },
-            "bottom, top and the sides",
-        ),
-        Relation(
-            {
-                "base_diagonal": "sqrt(length^2 + width^2)",
-                "length": "sqrt(base_diagonal^2 - width^2)",
-                "width": "sqrt(base_diagonal^2 - length^2)",
-            },
-            "Pythagoras in the base",
-        ),
+        total("surface", "2 base_area + lateral", "bottom, top and the sides"),
+        pythagoras("base_diagonal", "length", "width", "Pythagoras in the base"),
         Relation(
             {
                 "diagonal": "sqrt(length^2 + width^2 + height^2)",
@@ -98,14 +71,7 @@ FIGURE = Solid(
             },
             "Pythagoras twice",
         ),
-        Relation(
-            {
-                "diagonal": "sqrt(base_diagonal^2 + height^2)",
-                "height": "sqrt(diagonal^2 - base_diagonal^2)",
-                "base_diagonal": "sqrt(diagonal^2 - height^2)",
-            },
-            "Pythagoras on the diagonal of the base",
-        ),
+        pythagoras("diagonal", "base_diagonal", "height", "Pythagoras on the diagonal of the base"),
         Relation(
             {"length": "(lateral / (2 height) + sqrt((lateral / (2 height))^2 - 4 base_area)) / 2"},
             "length and width have the sum lateral / (2 height) and the product of the base area",

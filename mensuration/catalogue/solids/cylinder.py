@@ -1,6 +1,7 @@
 """The cylinder: a disc raised straight up."""
 
 from mensuration.catalogue.figure import Constraint, Measure, Relation, Run, Solid, Stretch, Turned
+from mensuration.catalogue.relations import product, total
 
 FIGURE = Solid(
     name="cylinder",
@@ -18,25 +19,11 @@ FIGURE = Solid(
         Measure("volume", "V", "volume"),
     ),
     relations=(
-        Relation({"diameter": "2 radius", "radius": "diameter / 2"}, "two radii in line"),
-        Relation({"circumference": "2 pi radius", "radius": "circumference / (2 pi)"}, "the definition of π"),
-        Relation({"base_area": "pi radius^2", "radius": "sqrt(base_area / pi)"}, "the disc it stands on"),
-        Relation(
-            {
-                "volume": "pi radius^2 height",
-                "height": "volume / (pi radius^2)",
-                "radius": "sqrt(volume / (pi height))",
-            },
-            "base area times height",
-        ),
-        Relation(
-            {
-                "lateral": "2 pi radius height",
-                "height": "lateral / (2 pi radius)",
-                "radius": "lateral / (2 pi height)",
-            },
-            "unrolled, a rectangle as wide as the circumference",
-        ),
+        product("diameter", "2 radius", "two radii in line"),
+        product("circumference", "2 pi radius", "the definition of π"),
+        product("base_area", "pi radius^2", "the disc it stands on"),
+        product("volume", "pi radius^2 height", "base area times height"),
+        product("lateral", "2 pi radius height", "unrolled, a rectangle as wide as the circumference"),
         Relation(
             {
                 "surface": "2 pi radius (radius + height)",
@@ -45,14 +32,7 @@ FIGURE = Solid(
             },
             "two discs and the unrolled side",
         ),
-        Relation(
-            {
-                "surface": "2 base_area + lateral",
-                "base_area": "(surface - lateral) / 2",
-                "lateral": "surface - 2 base_area",
-            },
-            "bottom, top and side",
-        ),
+        total("surface", "2 base_area + lateral", "bottom, top and side"),
         Relation({"radius": "2 volume / lateral"}, "volume over lateral area is half the radius"),
     ),
     constraints=(

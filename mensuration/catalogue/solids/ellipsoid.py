@@ -1,6 +1,7 @@
 """The ellipsoid, of which only the volume has a formula."""
 
-from mensuration.catalogue.figure import Ellipsoid, Measure, Relation, Solid, Stretch
+from mensuration.catalogue.figure import Ellipsoid, Measure, Solid, Stretch
+from mensuration.catalogue.relations import product
 
 FIGURE = Solid(
     name="ellipsoid",
@@ -13,17 +14,7 @@ FIGURE = Solid(
         Measure("c", "c", called="half axis c"),
         Measure("volume", "V", "volume"),
     ),
-    relations=(
-        Relation(
-            {
-                "volume": "4/3 pi a b c",
-                "a": "3 volume / (4 pi b c)",
-                "b": "3 volume / (4 pi a c)",
-                "c": "3 volume / (4 pi a b)",
-            },
-            "a sphere stretched along three axes",
-        ),
-    ),
+    relations=(product("volume", "4/3 pi a b c", "a sphere stretched along three axes"),),
     body=Ellipsoid("a", "b", "c"),
     starting={"a": "4", "b": "3", "c": "2"},
     stretches=(

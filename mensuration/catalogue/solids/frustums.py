@@ -10,6 +10,7 @@ from mensuration.catalogue.figure import (
     Solid,
     Stretch,
 )
+from mensuration.catalogue.relations import total
 from mensuration.catalogue.solids.regular_base import MOST_SIDES, cut_off
 
 
@@ -89,15 +90,7 @@ def _relations(sides: str, across: str, corner: str, area: str) -> tuple[Relatio
             },
             "as many trapezoids as sides",
         ),
-        Relation(
-            {
-                "surface": "bottom_area + top_area + lateral",
-                "bottom_area": "surface - top_area - lateral",
-                "top_area": "surface - bottom_area - lateral",
-                "lateral": "surface - bottom_area - top_area",
-            },
-            "bottom, top and the sloping faces",
-        ),
+        total("surface", "bottom_area + top_area + lateral", "bottom, top and the sloping faces"),
     )
 
 

@@ -1,6 +1,7 @@
 """The hemisphere, on its flat side."""
 
-from mensuration.catalogue.figure import Measure, Relation, Run, Solid, Stretch, Turned
+from mensuration.catalogue.figure import Measure, Run, Solid, Stretch, Turned
+from mensuration.catalogue.relations import product
 
 FIGURE = Solid(
     name="hemisphere",
@@ -16,13 +17,11 @@ FIGURE = Solid(
         Measure("volume", "V", "volume"),
     ),
     relations=(
-        Relation({"diameter": "2 radius", "radius": "diameter / 2"}, "two radii in line"),
-        Relation({"base_area": "pi radius^2", "radius": "sqrt(base_area / pi)"}, "the disc it stands on"),
-        Relation({"lateral": "2 pi radius^2", "radius": "sqrt(lateral / (2 pi))"}, "half of the sphere"),
-        Relation(
-            {"surface": "3 pi radius^2", "radius": "sqrt(surface / (3 pi))"}, "half of the sphere and a disc"
-        ),
-        Relation({"volume": "2/3 pi radius^3", "radius": "cbrt(3 volume / (2 pi))"}, "half of the sphere"),
+        product("diameter", "2 radius", "two radii in line"),
+        product("base_area", "pi radius^2", "the disc it stands on"),
+        product("lateral", "2 pi radius^2", "half of the sphere"),
+        product("surface", "3 pi radius^2", "half of the sphere and a disc"),
+        product("volume", "2/3 pi radius^3", "half of the sphere"),
     ),
     body=Turned(
         ("0", "0"),

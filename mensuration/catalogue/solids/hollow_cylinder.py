@@ -1,6 +1,7 @@
 """The hollow cylinder: a ring raised straight up."""
 
 from mensuration.catalogue.figure import Constraint, Measure, Relation, Run, Solid, Stretch, Turned
+from mensuration.catalogue.relations import product, total
 
 FIGURE = Solid(
     name="hollow-cylinder",
@@ -19,10 +20,7 @@ FIGURE = Solid(
         Measure("volume", "V", "volume"),
     ),
     relations=(
-        Relation(
-            {"thickness": "outer - inner", "outer": "inner + thickness", "inner": "outer - thickness"},
-            "the difference of the radii",
-        ),
+        total("thickness", "outer - inner", "the difference of the radii"),
         Relation(
             {
                 "base_area": "pi (outer^2 - inner^2)",
@@ -40,34 +38,11 @@ FIGURE = Solid(
             },
             "the cylinder less the smaller cylinder",
         ),
-        Relation(
-            {"volume": "base_area height", "base_area": "volume / height", "height": "volume / base_area"},
-            "base area times height",
-        ),
-        Relation(
-            {
-                "outer_lateral": "2 pi outer height",
-                "outer": "outer_lateral / (2 pi height)",
-                "height": "outer_lateral / (2 pi outer)",
-            },
-            "the outside, unrolled",
-        ),
-        Relation(
-            {
-                "inner_lateral": "2 pi inner height",
-                "inner": "inner_lateral / (2 pi height)",
-                "height": "inner_lateral / (2 pi inner)",
-            },
-            "the inside, unrolled",
-        ),
-        Relation(
-            {
-                "surface": "2 base_area + outer_lateral + inner_lateral",
-                "base_area": "(surface - outer_lateral - inner_lateral) / 2",
-                "outer_lateral": "surface - 2 base_area - inner_lateral",
-                "inner_lateral": "surface - 2 base_area - outer_lateral",
-            },
-            "two rings, the outside and the inside",
+        product("volume", "base_area height", "base area times height"),
+        product("outer_lateral", "2 pi outer height", "the outside, unrolled"),
+        product("inner_lateral", "2 pi inner height", "the inside, unrolled"),
+        total(
+            "surface", "2 base_area + outer_lateral + inner_lateral", "two rings, the outside and the inside"
         ),
         Relation(
             {

@@ -32,6 +32,7 @@ from mensuration.catalogue.plane import (
     trapezoid,
     triangle,
 )
+from mensuration.catalogue.relations import product, total
 
 _NAMES = {"height": "base_height", "area": "base_area", "perimeter": "base_perimeter"}
 _SYMBOLS = {"base_area": "A_B", "base_perimeter": "P_B"}
@@ -83,30 +84,13 @@ def prism_on(base: PlaneFigure, title: str, height: str, *synonyms: str) -> Soli
         ),
         relations=(
             *(Relation(forms(r.forms), r.source, forms(r.second)) for r in base.relations if usable(r)),
-            Relation(
-                {
-                    "volume": "base_area height",
-                    "base_area": "volume / height",
-                    "height": "volume / base_area",
-                },
-                "base area times height",
-            ),
-            Relation(
-                {
-                    "lateral": "base_perimeter height",
-                    "base_perimeter": "lateral / height",
-                    "height": "lateral / base_perimeter",
-                },
+            product("volume", "base_area height", "base area times height"),
+            product(
+                "lateral",
+                "base_perimeter height",
                 "unrolled, a rectangle as wide as the perimeter of the base",
             ),
-            Relation(
-                {
-                    "surface": "2 base_area + lateral",
-                    "base_area": "(surface - lateral) / 2",
-                    "lateral": "surface - 2 base_area",
-                },
-                "bottom, top and the sides",
-            ),
+            total("surface", "2 base_area + lateral", "bottom, top and the sides"),
         ),
         constraints=(
             *(Constraint(renamed(c.expression), renamed(c.at), c.says) for c in base.constraints),

@@ -1,6 +1,7 @@
 """The pyramid on a regular polygon, its point above the middle."""
 
 from mensuration.catalogue.figure import Constraint, CountedFaces, Measure, Relation, Solid, Stretch
+from mensuration.catalogue.relations import product, pythagoras, total
 from mensuration.catalogue.solids.regular_base import MOST_SIDES, pointed
 
 FIGURE = Solid(
@@ -41,22 +42,8 @@ FIGURE = Solid(
         Relation(
             {"side": "2 sqrt(base_area tan(180° / sides) / sides)"}, "the base area in terms of its side"
         ),
-        Relation(
-            {
-                "slant": "sqrt(height^2 + apothem^2)",
-                "height": "sqrt(slant^2 - apothem^2)",
-                "apothem": "sqrt(slant^2 - height^2)",
-            },
-            "Pythagoras from the middle to the middle of a side",
-        ),
-        Relation(
-            {
-                "edge": "sqrt(height^2 + circumradius^2)",
-                "height": "sqrt(edge^2 - circumradius^2)",
-                "circumradius": "sqrt(edge^2 - height^2)",
-            },
-            "Pythagoras from the middle to a corner",
-        ),
+        pythagoras("slant", "height", "apothem", "Pythagoras from the middle to the middle of a side"),
+        pythagoras("edge", "height", "circumradius", "Pythagoras from the middle to a corner"),
         Relation(
             {
                 "edge": "sqrt(slant^2 + (side / 2)^2)",
@@ -65,14 +52,7 @@ FIGURE = Solid(
             },
             "Pythagoras in half of a sloping face",
         ),
-        Relation(
-            {
-                "volume": "1/3 base_area height",
-                "height": "3 volume / base_area",
-                "base_area": "3 volume / height",
-            },
-            "a third of the prism round it",
-        ),
+        product("volume", "1/3 base_area height", "a third of the prism round it"),
         Relation(
             {
                 "lateral": "1/2 sides side slant",
@@ -81,14 +61,7 @@ FIGURE = Solid(
             },
             "as many triangles as sides",
         ),
-        Relation(
-            {
-                "surface": "base_area + lateral",
-                "base_area": "surface - lateral",
-                "lateral": "surface - base_area",
-            },
-            "base and sloping faces",
-        ),
+        total("surface", "base_area + lateral", "base and sloping faces"),
     ),
     constraints=(
         Constraint("slant - height", "slant", "the slant height must be more than the height"),

@@ -1,6 +1,7 @@
 """The regular tetrahedron and octahedron."""
 
 from mensuration.catalogue.figure import Faces, Measure, Relation, Solid, Stretch
+from mensuration.catalogue.relations import product
 
 _LOW = "-edge sqrt(3) / 6"
 _TETRAHEDRON = {
@@ -48,7 +49,7 @@ FIGURES = (
                 {"face_area": "edge^2 sqrt(3) / 4", "edge": "2 sqrt(face_area / sqrt(3))"},
                 "an equilateral triangle",
             ),
-            Relation({"surface": "4 face_area", "face_area": "surface / 4"}, "four equal faces"),
+            product("surface", "4 face_area", "four equal faces"),
             Relation(
                 {"volume": "edge^3 sqrt(2) / 12", "edge": "cbrt(6 sqrt(2) volume)"},
                 "a third of face times height",
@@ -91,10 +92,7 @@ FIGURES = (
             Measure("volume", "V", "volume"),
         ),
         relations=(
-            Relation(
-                {"diagonal": "edge sqrt(2)", "edge": "diagonal / sqrt(2)"},
-                "Pythagoras in the square at its waist",
-            ),
+            product("diagonal", "edge sqrt(2)", "Pythagoras in the square at its waist"),
             Relation(
                 {"face_height": "edge sqrt(3) / 2", "edge": "2 face_height / sqrt(3)"}, "Pythagoras in a face"
             ),
@@ -102,7 +100,7 @@ FIGURES = (
                 {"face_area": "edge^2 sqrt(3) / 4", "edge": "2 sqrt(face_area / sqrt(3))"},
                 "an equilateral triangle",
             ),
-            Relation({"surface": "8 face_area", "face_area": "surface / 8"}, "eight equal faces"),
+            product("surface", "8 face_area", "eight equal faces"),
             Relation(
                 {"volume": "edge^3 sqrt(2) / 3", "edge": "cbrt(3 volume / sqrt(2))"}, "two square pyramids"
             ),

@@ -1,6 +1,7 @@
 """The sphere, standing on the anchor."""
 
-from mensuration.catalogue.figure import Measure, Relation, Run, Solid, Stretch, Turned
+from mensuration.catalogue.figure import Measure, Run, Solid, Stretch, Turned
+from mensuration.catalogue.relations import product
 
 FIGURE = Solid(
     name="sphere",
@@ -15,13 +16,10 @@ FIGURE = Solid(
         Measure("volume", "V", "volume"),
     ),
     relations=(
-        Relation({"diameter": "2 radius", "radius": "diameter / 2"}, "two radii in line"),
-        Relation({"circumference": "2 pi radius", "radius": "circumference / (2 pi)"}, "a great circle"),
-        Relation({"surface": "4 pi radius^2", "radius": "sqrt(surface / (4 pi))"}, "four great discs"),
-        Relation(
-            {"volume": "4/3 pi radius^3", "radius": "cbrt(3 volume / (4 pi))"},
-            "two thirds of the cylinder round it",
-        ),
+        product("diameter", "2 radius", "two radii in line"),
+        product("circumference", "2 pi radius", "a great circle"),
+        product("surface", "4 pi radius^2", "four great discs"),
+        product("volume", "4/3 pi radius^3", "two thirds of the cylinder round it"),
     ),
     body=Turned(
         ("0", "0"),

@@ -1,6 +1,7 @@
 """The pyramid on a square, its point above the middle."""
 
 from mensuration.catalogue.figure import Constraint, Faces, Measure, Relation, Solid, Stretch
+from mensuration.catalogue.relations import product, total
 
 _HALF = "side / 2"
 _CORNERS = {
@@ -34,7 +35,7 @@ FIGURE = Solid(
         Measure("volume", "V", "volume"),
     ),
     relations=(
-        Relation({"base_area": "side^2", "side": "sqrt(base_area)"}, "the square it stands on"),
+        product("base_area", "side^2", "the square it stands on"),
         Relation(
             {
                 "slant": "sqrt(height^2 + (side / 2)^2)",
@@ -59,26 +60,9 @@ FIGURE = Solid(
             },
             "Pythagoras in half of a sloping face",
         ),
-        Relation(
-            {
-                "volume": "1/3 side^2 height",
-                "height": "3 volume / side^2",
-                "side": "sqrt(3 volume / height)",
-            },
-            "a third of the prism round it",
-        ),
-        Relation(
-            {"lateral": "2 side slant", "slant": "lateral / (2 side)", "side": "lateral / (2 slant)"},
-            "four triangles",
-        ),
-        Relation(
-            {
-                "surface": "base_area + lateral",
-                "base_area": "surface - lateral",
-                "lateral": "surface - base_area",
-            },
-            "the square and the sloping faces",
-        ),
+        product("volume", "1/3 side^2 height", "a third of the prism round it"),
+        product("lateral", "2 side slant", "four triangles"),
+        total("surface", "base_area + lateral", "the square and the sloping faces"),
         Relation({"side": "sqrt(slant^2 + surface) - slant"}, "surface is side² + 2 side slant"),
         Relation({"side": "surface / sqrt(2 surface + 4 height^2)"}, "(surface - side²)² is (2 side slant)²"),
         Relation(

@@ -1,6 +1,7 @@
 """The torus: a disc led round an axis outside it."""
 
 from mensuration.catalogue.figure import Constraint, Measure, Relation, Run, Solid, Stretch, Turned
+from mensuration.catalogue.relations import product, total
 
 FIGURE = Solid(
     name="torus",
@@ -16,30 +17,13 @@ FIGURE = Solid(
         Measure("volume", "V", "volume"),
     ),
     relations=(
-        Relation(
-            {"outer": "radius + tube", "radius": "outer - tube", "tube": "outer - radius"},
-            "from the axis to the far side of the tube",
-        ),
+        total("outer", "radius + tube", "from the axis to the far side of the tube"),
         Relation(
             {"inner": "radius - tube", "radius": "inner + tube", "tube": "radius - inner"},
             "from the axis to the near side of the tube",
         ),
-        Relation(
-            {
-                "surface": "4 pi^2 radius tube",
-                "radius": "surface / (4 pi^2 tube)",
-                "tube": "surface / (4 pi^2 radius)",
-            },
-            "the tube's circumference times the way of its middle",
-        ),
-        Relation(
-            {
-                "volume": "2 pi^2 radius tube^2",
-                "radius": "volume / (2 pi^2 tube^2)",
-                "tube": "sqrt(volume / (2 pi^2 radius))",
-            },
-            "the tube's cross-section times the way of its middle",
-        ),
+        product("surface", "4 pi^2 radius tube", "the tube's circumference times the way of its middle"),
+        product("volume", "2 pi^2 radius tube^2", "the tube's cross-section times the way of its middle"),
         Relation({"tube": "2 volume / surface"}, "volume over surface is half the tube's radius"),
         Relation({"radius": "(outer + inner) / 2"}, "half way between near and far side"),
         Relation(
