@@ -11,7 +11,7 @@ SERVE := $(BIN)/granian --interface wsgi --host $(HOST) --workers 1 --blocking-t
 
 export TILT_GRID_VAR := $(abspath $(VAR))
 
-.PHONY: demo test bench screenshots dev check types schema clean
+.PHONY: demo test figure bench screenshots dev check types schema clean
 
 demo: $(VENV)/run.stamp web/dist/.stamp
 	@$(BIN)/python manage.py migrate --verbosity 0
@@ -34,6 +34,11 @@ test: $(VENV)/test.stamp web/dist/.stamp
 	$(BIN)/mypy
 	cd web && npm run -s check && npm run -s lint && npm run -s test
 	$(BIN)/pytest tests -n auto --maxprocesses 4
+
+# Everything that is tested of one figure of the catalogue: make figure NAME=stadium
+figure: $(VENV)/test.stamp
+	$(BIN)/python -m mensuration check $(NAME)
+	$(BIN)/pytest -q tests/core -n auto --maxprocesses 4 -k "$(NAME)"
 
 bench: $(VENV)/test.stamp web/dist/.stamp
 	@./tests/need-chromium

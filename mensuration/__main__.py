@@ -1,4 +1,5 @@
-"""The command line: ``python -m mensuration evaluate FILE`` (``-`` for standard input), ``solve FIGURE name=value …``."""
+"""The command line: ``python -m mensuration evaluate FILE`` (``-`` for standard input), ``solve FIGURE name=value …``,
+``check FIGURE``."""
 
 from __future__ import annotations
 
@@ -7,7 +8,7 @@ import json
 import sys
 from pathlib import Path
 
-from mensuration.catalogue import figures
+from mensuration.catalogue import WrongDeclaration, figures
 from mensuration.expressions import unknown_word
 from mensuration.problem import (
     ALSO,
@@ -39,11 +40,15 @@ def main(arguments: list[str] | None = None) -> int:
     command.add_argument("given", nargs="*", help="what is known of it, such as radius=2 or angle=110°")
     for setting, help_ in SETTINGS.items():
         command.add_argument(f"--{setting}", help=help_)
+    command = commands.add_parser("check", help="check the declarations of the catalogue, or of one figure")
+    command.add_argument("figure", nargs="?", help="its name, such as cone")
     commands.add_parser("schema", help="print the JSON Schema of the problem file")
     chosen = parser.parse_args(arguments)
     if chosen.command == "schema":
         print(json.dumps(json_schema(), indent=2, ensure_ascii=False))
         return 0
+    if chosen.command == "check":
+        return _check(chosen.figure)
     if chosen.command == "solve":
         return _solve(chosen)
     try:
@@ -54,6 +59,19 @@ def main(arguments: list[str] | None = None) -> int:
     except UnreadableDocument as error:
         return _refuse(f"{chosen.file}: {error}")
     print(json.dumps(results, indent=2, ensure_ascii=False))
+    return 0
+
+
+def _check(name: str | None) -> int:
+    """Every mistake in the declarations, a line each."""
+    try:
+        known = figures()
+    except WrongDeclaration as error:
+        print(error, file=sys.stderr)
+        return 2
+    if name is not None and name not in known:
+        return _refuse(unknown_word(name, list(known), "figure").says)
+    print(f"{name or f'all {len(known)} figures'}: no mistakes")
     return 0
 
 

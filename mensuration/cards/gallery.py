@@ -6,8 +6,8 @@ from dataclasses import dataclass
 from functools import cache
 from typing import Literal
 
-from mensuration.catalogue import Figure, PlaneFigure, figures
-from mensuration.catalogue.figure import FAMILIES, Measure, Relation
+from mensuration.catalogue import Figure, PlaneFigure, Solid, figures
+from mensuration.catalogue.figure import FAMILIES, Measure, PlaneFace, Relation
 from mensuration.drawing.card import CardPicture, card_picture
 from mensuration.expressions import Path, parse
 from mensuration.frozen import Frozen, Table, fields_of, table
@@ -65,12 +65,24 @@ class CardRelation(Frozen):
 
 
 @dataclass(frozen=True)
+class CardFace(Frozen):
+    """Faces of a solid that are one plane figure: how many, and its measures in the solid's letters."""
+
+    name: str
+    figure: str
+    unrolled: bool
+    times: Mathematics
+    givens: tuple[Mathematics, ...]
+
+
+@dataclass(frozen=True)
 class SheetRow(CardRow):
-    """A figure with its quantities and all its formulas."""
+    """A figure with its quantities, all its formulas, and its faces where it is a solid."""
 
     starting: Table[str, str]
     measures: tuple[CardMeasure, ...]
     formulas: tuple[CardRelation, ...]
+    faces: tuple[CardFace, ...]
 
 
 @cache
@@ -101,6 +113,7 @@ def _full(row: CardRow, figure: Figure) -> SheetRow:
         formulas=tuple(
             _relation(figure, relation) for relation in figure.relations if _says(figure, relation)
         ),
+        faces=tuple(_face(figure, face) for face in figure.faces) if isinstance(figure, Solid) else (),
     )
 
 
@@ -134,6 +147,16 @@ def _form(figure: Figure, relation: Relation, quantity: str) -> RelationForm:
         tuple(sorted(inputs(formula))),
         equation(figure, quantity, second) if second is not None else None,
     )
+
+
+def _face(solid: Solid, face: PlaneFace) -> CardFace:
+    base, letter = figures()[face.figure], letters_of(solid)
+    givens = (
+        told(m.Row((m.words(base.title_of(name)), write(parse(text), letter)), r"\ ", " "))
+        for name, text in face.givens.items()
+    )
+    times = told(write(parse(face.times), letter))
+    return CardFace(face.name, base.title, face.unrolled, times, tuple(givens))
 
 
 def letters_of(figure: Figure) -> Leaf:

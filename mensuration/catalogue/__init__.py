@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable, Iterator, Mapping
 from functools import cache
 from importlib import import_module
 from pkgutil import iter_modules
@@ -11,7 +11,7 @@ from typing import TypeVar
 
 from mensuration.catalogue import plane
 from mensuration.catalogue import solids as solid
-from mensuration.catalogue.checking import WrongDeclaration, check
+from mensuration.catalogue.checking import EMPTY, WrongDeclaration, check
 from mensuration.catalogue.figure import Figure, PlaneFigure, Solid
 from mensuration.expressions import nearest
 
@@ -21,7 +21,9 @@ HELPERS = ("regular_base",)
 F = TypeVar("F", bound=Figure)
 
 
-def declared(module: ModuleType, kind: type[F]) -> tuple[list[F], list[str]]:
+def declared(
+    module: ModuleType, kind: type[F], plane: Mapping[str, PlaneFigure] = EMPTY
+) -> tuple[list[F], list[str]]:
     """The figures that a module declares, and what is wrong with them, a sentence each."""
     name = module.__name__.rsplit(".", 1)[-1]
     found = getattr(module, "FIGURES", None) or [getattr(module, "FIGURE", None)]
@@ -32,15 +34,17 @@ def declared(module: ModuleType, kind: type[F]) -> tuple[list[F], list[str]]:
         return [], [f"{name}.py: it declares no FIGURE and no FIGURES{meant}"]
     good = [figure for figure in found if isinstance(figure, kind)]
     faults = [] if len(good) == len(found) else [f"{name}.py: what it declares is no {kind.__name__}"]
-    return good, faults + [fault for figure in good for fault in check(figure)]
+    return good, faults + [fault for figure in good for fault in check(figure, plane)]
 
 
-def collected(modules: Iterable[ModuleType], kind: type[F]) -> dict[str, F]:
+def collected(
+    modules: Iterable[ModuleType], kind: type[F], plane: Mapping[str, PlaneFigure] = EMPTY
+) -> dict[str, F]:
     """The figures of several modules by name, in the order of their names. WrongDeclaration where one has a mistake."""
     found: dict[str, F] = {}
     faults: list[str] = []
     for module in modules:
-        figures, wrong = declared(module, kind)
+        figures, wrong = declared(module, kind, plane)
         faults += wrong
         for figure in figures:
             if figure.name in found:
@@ -66,7 +70,7 @@ def plane_figures() -> dict[str, PlaneFigure]:
 @cache
 def solids() -> dict[str, Solid]:
     """All solids by name, in the order of their names."""
-    return collected(_modules(solid), Solid)
+    return collected(_modules(solid), Solid, plane_figures())
 
 
 @cache

@@ -32,6 +32,8 @@ from mensuration.expressions.algebras import in_floats
 
 NEAR = 1e-9
 PI_WORDS = ("pi", "π")
+_PI = dict.fromkeys(PI_WORDS, pi)
+EMPTY: Mapping[str, PlaneFigure] = {}
 
 
 class WrongDeclaration(ValueError):
@@ -41,15 +43,16 @@ class WrongDeclaration(ValueError):
         super().__init__("\n".join(faults))
 
 
-def check(figure: Figure) -> list[str]:
-    """Every mistake in a figure's declaration, a sentence each; empty where there is none.
+def check(figure: Figure, plane: Mapping[str, PlaneFigure] = EMPTY) -> list[str]:
+    """Every mistake in a figure's declaration, a sentence each; empty where there is none. ``plane`` are the plane figures
+    that faces may be.
 
     Checked are names, kinds and formulas of everything declared, and that the figure that a fresh one starts with is whole:
     that all measures follow, all constraints hold, and its outline closes.
     """
-    faults = list(_Names(figure).faults())
+    faults = list(_Names(figure, plane).faults())
     if not faults:
-        faults = list(_Start(figure).faults())
+        faults = list(_Start(figure, plane).faults())
     return [f"{figure.name or 'a figure without a name'}: {fault}" for fault in faults]
 
 
@@ -62,8 +65,9 @@ def unknown(word: str, known: Iterable[str], what: str) -> str:
 class _Names:
     """Whether every word of a declaration is a known one, and every formula can be read."""
 
-    def __init__(self, figure: Figure) -> None:
+    def __init__(self, figure: Figure, plane: Mapping[str, PlaneFigure]) -> None:
         self.figure = figure
+        self.plane = plane
         self.measures = [measure.name for measure in figure.measures]
 
     def faults(self) -> Iterator[str]:
@@ -212,6 +216,18 @@ class _Names:
                 yield from self._measure(stretch.unless, f"stretch {stretch.measure}")
             yield from self._formulas((stretch.start, stretch.end), f"stretch {stretch.measure}")
         yield from self._formulas(figure.right_angles, "right angles")
+        for face in figure.faces:
+            base = self.plane.get(face.figure)
+            if base is None:
+                yield f"face {face.name}: " + unknown(face.figure, self.plane, "plane figure")
+                continue
+            yield from self._formula(face.times, f"face {face.name}")
+            for name, text in face.givens.items():
+                if base.measure(name) is None:
+                    yield f"face {face.name}: " + unknown(
+                        name, (m.name for m in base.measures), "measure of it"
+                    )
+                yield from self._formula(text, f"face {face.name}")
 
     def _measure(self, name: str, place: str) -> Iterator[str]:
         if name not in self.measures:
@@ -250,13 +266,14 @@ class _Names:
 class _Start:
     """Whether the figure that a fresh one starts with is whole."""
 
-    def __init__(self, figure: Figure) -> None:
+    def __init__(self, figure: Figure, plane: Mapping[str, PlaneFigure]) -> None:
         self.figure = figure
+        self.plane = plane
         self.values: dict[str, float] = {}
 
     def faults(self) -> Iterator[str]:
         figure = self.figure
-        self.values = _led_to(figure)
+        self.values = _led_to(figure, {name: in_floats(text, _PI) for name, text in figure.starting.items()})
         missing = [m.name for m in figure.measures if m.name not in self.values]
         if missing:
             yield f"starting: from {', '.join(figure.starting) or 'nothing'} no form leads to {', '.join(missing)}"
@@ -271,6 +288,26 @@ class _Start:
         if isinstance(figure, PlaneFigure):
             for walk in figure.boundary(lambda name: round(self.values[name])).walks:
                 yield from self._walk(walk)
+
+        elif isinstance(figure, Solid):
+            yield from self._faces(figure)
+
+    def _faces(self, solid: Solid) -> Iterator[str]:
+        """The faces have the area of the surface, where all are told; never more."""
+        covered = 0.0
+        for face in solid.faces:
+            base = self.plane[face.figure]
+            found = _led_to(base, {name: self._value(text) for name, text in face.givens.items()})
+            if "area" not in found:
+                yield f"face {face.name}: its area does not follow from {', '.join(face.givens)}"
+                return
+            covered += self._value(face.times) * found["area"]
+        surface = self.values.get("surface")
+        if surface is None or not solid.faces:
+            return
+        whole = isinstance(solid.body, Faces | CountedFaces | Raised)
+        if covered > surface * (1 + NEAR) or (whole and covered < surface * (1 - NEAR)):
+            yield f"its faces have an area of {covered:g}, its surface {surface:g}"
 
     def _sizes(self) -> Iterator[str]:
         for measure in self.figure.measures:
@@ -305,10 +342,9 @@ class _Start:
         return self._value(at[0]), self._value(at[1])
 
 
-def _led_to(figure: Figure) -> dict[str, float]:
-    """The measures to which forms and defaults lead from what a fresh one starts with."""
-    values = dict.fromkeys(PI_WORDS, pi)
-    values |= {name: in_floats(text, values) for name, text in figure.starting.items()}
+def _led_to(figure: Figure, givens: Mapping[str, float]) -> dict[str, float]:
+    """The measures to which forms and defaults lead from these."""
+    values = {**_PI, **givens}
     while True:
         before = len(values)
         for forms in (relation.forms for relation in figure.relations):

@@ -412,10 +412,24 @@ class Stretch:
     unless: str = ""
 
 
+@dataclass(frozen=True)
+class PlaneFace:
+    """A plane figure of the catalogue that is a face of a solid, ``times`` over: its givens as formulas of the solid's
+    measures. ``unrolled`` where the face is curved and becomes this figure when it is rolled out flat."""
+
+    name: str
+    figure: str
+    givens: Mapping[str, str]
+    times: str = "1"
+    unrolled: bool = False
+
+
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Solid(Figure):
-    """One solid of the catalogue. ``right_angles`` are corners with the ends of their arms."""
+    """One solid of the catalogue. ``right_angles`` are corners with the ends of their arms; ``faces`` all faces that are
+    plane or can be unrolled."""
 
     body: Faces | CountedFaces | Raised | Turned | Ellipsoid
     stretches: tuple[Stretch, ...]
+    faces: tuple[PlaneFace, ...] = ()
     right_angles: tuple[tuple[XYZ, XYZ, XYZ], ...] = ()

@@ -8,7 +8,17 @@ from typing import Any
 
 import pytest
 
-from mensuration.catalogue import Figure, PlaneFigure, WrongDeclaration, check, collected, declared, figures
+from mensuration.__main__ import main
+from mensuration.catalogue import (
+    Figure,
+    PlaneFigure,
+    WrongDeclaration,
+    check,
+    collected,
+    declared,
+    figures,
+    plane_figures,
+)
 from mensuration.catalogue.figure import (
     Agreement,
     Arc,
@@ -21,6 +31,7 @@ from mensuration.catalogue.figure import (
     Line,
     Measure,
     Outline,
+    PlaneFace,
     Relation,
     Saying,
     Span,
@@ -89,6 +100,11 @@ MISTAKES: list[tuple[Figure, str]] = [
     (with_edges(Arc("rim", ("width", "0"), ("0", "height"), "90°", "width", "width"), Line("back", ("0", "0"), "width")), "“rim” is not round its centre"),
     (replace(CUBOID, body=Faces({"a": ("0", "0", "0")}, {"front": ("a", "b")})), "face front: “b” is no corner"),
     (replace(CUBOID, body=Faces({"a": ("lenght", "0", "0")}, {})), "body: “lenght” is no measure; did you mean “length”?"),
+    (replace(CUBOID, faces=(PlaneFace("top", "rectangl", {}),)), "face top: “rectangl” is no plane figure; did you mean “rectangle”?"),
+    (replace(CUBOID, faces=(PlaneFace("top", "rectangle", {"widht": "length"}),)), "face top: “widht” is no measure of it; did you mean “width”?"),
+    (replace(CUBOID, faces=(PlaneFace("top", "rectangle", {"width": "length"}),)), "face top: its area does not follow from width"),
+    (replace(CUBOID, faces=CUBOID.faces[:2]), "its faces have an area of 40, its surface 52"),
+    (replace(CYLINDER, faces=(*CYLINDER.faces, CYLINDER.faces[0])), "its faces have an area of"),
     (replace(CYLINDER, stretches=(Stretch("radus", ("0",) * 3, ("0",) * 3),)), "stretch: “radus” is no measure"),  # type: ignore[arg-type]
 ]  # fmt: skip
 
@@ -97,13 +113,13 @@ MISTAKES: list[tuple[Figure, str]] = [
     ("figure", "says"), MISTAKES, ids=lambda value: value if isinstance(value, str) else ""
 )
 def test_every_mistake_has_its_sentence(figure: Figure, says: str) -> None:
-    faults = check(figure)
+    faults = check(figure, plane_figures())
     assert any(says in fault for fault in faults), faults
     assert all(fault.startswith(f"{figure.name}: ") for fault in faults)
 
 
 def test_the_catalogue_has_no_mistake() -> None:
-    assert [fault for figure in figures().values() for fault in check(figure)] == []
+    assert [fault for figure in figures().values() for fault in check(figure, plane_figures())] == []
 
 
 def module(**declaration: Any) -> ModuleType:
@@ -147,3 +163,19 @@ def test_a_name_that_is_taken_is_told_with_all_other_mistakes() -> None:
 def test_constructors_write_the_rearranged_forms(relation: Relation, forms: dict[str, str]) -> None:
     first, *_ = relation.forms
     assert {name: form for name, form in relation.forms.items() if name != first} == forms
+
+
+def test_declarations_are_checked_on_the_command_line(
+    capsys: pytest.CaptureFixture[str], monkeypatch: pytest.MonkeyPatch
+) -> None:
+    assert main(["check", "stadium"]) == 0
+    assert capsys.readouterr().out == "stadium: no mistakes\n"
+    assert main(["check", "stadum"]) == 2
+    assert "did you mean “stadium”?" in capsys.readouterr().err
+
+    def wrong() -> None:
+        raise WrongDeclaration(["circle: “rounded” is no family"])
+
+    monkeypatch.setattr("mensuration.__main__.figures", wrong)
+    assert main(["check"]) == 2
+    assert capsys.readouterr().err == "circle: “rounded” is no family\n"

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import itertools
+from collections.abc import Callable
 from fractions import Fraction
 from functools import reduce
 from math import cos, hypot, isclose, pi, radians, sin
@@ -47,10 +48,8 @@ def placed(parts: list[Described]) -> Composition:
     return compose(tuple(made), PI)
 
 
-def independent(p: Described) -> Polygon:
-    """The same part as a Shapely polygon, from its own description of the shapes."""
-    g = {name: float(value) for name, value in p["given"].items()}
-    shape = p["shape"]
+def outlines(g: dict[str, float]) -> dict[str, Callable[[], list[tuple[float, float]]]]:
+    """The corners of the shapes that are described here once more, independently, by name."""
 
     def pie(radius: float, start: float, sweep: float) -> list[tuple[float, float]]:
         steps = max(2, round(abs(sweep) / 90 * SEGMENTS))
@@ -68,7 +67,7 @@ def independent(p: Described) -> Polygon:
         r = side / (2 * sin(pi / n))
         return [(r * sin(pi * (2 * i + 1) / n), -r * cos(pi * (2 * i + 1) / n)) for i in range(n)]
 
-    outlines = {
+    return {
         "rectangle": lambda: [(0, 0), (g["width"], 0), (g["width"], g["height"]), (0, g["height"])],
         "square": lambda: [(0, 0), (g["side"], 0), (g["side"], g["side"]), (0, g["side"])],
         "triangle": lambda: [(0, 0), (g["base"], 0), (g["base"] / 2, g["height"])],
@@ -92,9 +91,15 @@ def independent(p: Described) -> Polygon:
         "ring": lambda: pie(g["inner"] + g["width"], 0, 360)[:-1],
         "ellipse": lambda: [(g["a"] * x, g["b"] * y) for x, y in pie(1, 0, 360)[:-1]],
     }  # fmt: skip
-    polygon = Polygon(outlines[shape]())
+
+
+def independent(p: Described) -> Polygon:
+    """The same part as a Shapely polygon, from its own description of the shapes."""
+    g = {name: float(value) for name, value in p["given"].items()}
+    shape = p["shape"]
+    polygon = Polygon(outlines(g)[shape]())
     if shape == "ring":
-        polygon -= Polygon(pie(g["inner"], 0, 360)[:-1])
+        polygon -= Polygon(outlines({"radius": g["inner"]})["circle"]())
     if p["flip"]:
         polygon = affinity.scale(polygon, -1, 1, origin=(0, 0))
     polygon = affinity.rotate(polygon, p["turn"], origin=(0, 0))
@@ -146,7 +151,7 @@ def described(
             }
         )
 
-    names = list(plane_figures())
+    names = list(outlines({}))
     parts = st.lists(st.sampled_from(names).flatmap(of), min_size=1, max_size=5)
 
     def first_added(drawn: list[Described]) -> list[Described]:

@@ -1,6 +1,6 @@
 """The cap of a sphere, on its flat side."""
 
-from mensuration.catalogue.figure import Constraint, Measure, Relation, Run, Solid, Stretch, Turned
+from mensuration.catalogue.figure import Constraint, Measure, PlaneFace, Relation, Run, Solid, Stretch, Turned
 from mensuration.catalogue.relations import product, total
 
 FIGURE = Solid(
@@ -79,6 +79,7 @@ FIGURE = Solid(
             Run("dome", ("0", "height"), ("0", "height - radius"), "acos((radius - height) / radius)"),
         ),
     ),
+    faces=(PlaneFace("bottom", "circle", {"radius": "base_radius"}),),
     starting={"radius": "4", "height": "5/2"},
     stretches=(
         Stretch("base_radius", ("0", "0", "0"), ("base_radius", "0", "0"), 0),

@@ -1,6 +1,6 @@
 """The cone: a disc drawn to a point above its middle."""
 
-from mensuration.catalogue.figure import Constraint, Measure, Relation, Run, Solid, Stretch, Turned
+from mensuration.catalogue.figure import Constraint, Measure, PlaneFace, Relation, Run, Solid, Stretch, Turned
 from mensuration.catalogue.relations import product, pythagoras, total
 
 FIGURE = Solid(
@@ -77,6 +77,10 @@ FIGURE = Solid(
         Constraint("2 lateral - surface", "lateral", "the side must have more area than the base"),
     ),
     body=Turned(("0", "0"), (Run("bottom", ("radius", "0")), Run("side", ("0", "height")))),
+    faces=(
+        PlaneFace("bottom", "circle", {"radius": "radius"}),
+        PlaneFace("side", "sector", {"radius": "slant", "angle": "angle"}, unrolled=True),
+    ),
     starting={"radius": "2", "height": "4"},
     stretches=(
         Stretch("radius", ("0", "0", "0"), ("radius", "0", "0"), 0, unless="diameter"),

@@ -1,6 +1,6 @@
 """The frustum of a cone: what is left below a level cut."""
 
-from mensuration.catalogue.figure import Constraint, Measure, Relation, Run, Solid, Stretch, Turned
+from mensuration.catalogue.figure import Constraint, Measure, PlaneFace, Relation, Run, Solid, Stretch, Turned
 from mensuration.catalogue.relations import product, total
 
 FIGURE = Solid(
@@ -64,6 +64,10 @@ FIGURE = Solid(
         ),
     ),
     constraints=(Constraint("surface - lateral", "surface", "the surface must be more than the side alone"),),
+    faces=(
+        PlaneFace("bottom", "circle", {"radius": "bottom"}),
+        PlaneFace("top", "circle", {"radius": "top"}),
+    ),
     starting={"bottom": "3", "top": "2", "height": "4"},
     stretches=(
         Stretch("bottom", ("0", "0", "0"), ("bottom", "0", "0"), 0),

@@ -1,6 +1,6 @@
 """The cube: a cuboid of equal sides."""
 
-from mensuration.catalogue.figure import XYZ, Faces, Measure, Relation, Solid, Stretch
+from mensuration.catalogue.figure import XYZ, Faces, Measure, PlaneFace, Relation, Solid, Stretch
 from mensuration.catalogue.relations import product
 from mensuration.catalogue.solids.cuboid import CORNERS, FACES
 
@@ -39,6 +39,7 @@ FIGURE = Solid(
         ),
     ),
     body=Faces({name: _equal(corner) for name, corner in CORNERS.items()}, FACES),
+    faces=(PlaneFace("every face", "square", {"side": "side"}, "6"),),
     starting={"side": "3"},
     stretches=(
         Stretch("side", ("0", "0", "0"), ("side", "0", "0"), -1),

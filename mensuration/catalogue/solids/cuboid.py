@@ -1,6 +1,6 @@
 """The cuboid: length along x, width going back, height upwards."""
 
-from mensuration.catalogue.figure import Constraint, Faces, Measure, Relation, Solid, Stretch
+from mensuration.catalogue.figure import Constraint, Faces, Measure, PlaneFace, Relation, Solid, Stretch
 from mensuration.catalogue.relations import product, pythagoras, total
 
 CORNERS = {
@@ -127,6 +127,11 @@ FIGURE = Solid(
         ),
     ),
     body=Faces(CORNERS, FACES),
+    faces=(
+        PlaneFace("bottom and top", "rectangle", {"width": "length", "height": "width"}, "2"),
+        PlaneFace("front and back", "rectangle", {"width": "length", "height": "height"}, "2"),
+        PlaneFace("left and right", "rectangle", {"width": "width", "height": "height"}, "2"),
+    ),
     starting={"length": "4", "width": "2", "height": "3"},
     stretches=(
         Stretch("length", ("0", "0", "0"), ("length", "0", "0"), -1),

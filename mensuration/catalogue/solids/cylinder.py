@@ -1,6 +1,6 @@
 """The cylinder: a disc raised straight up."""
 
-from mensuration.catalogue.figure import Constraint, Measure, Relation, Run, Solid, Stretch, Turned
+from mensuration.catalogue.figure import Constraint, Measure, PlaneFace, Relation, Run, Solid, Stretch, Turned
 from mensuration.catalogue.relations import product, total
 
 FIGURE = Solid(
@@ -51,6 +51,10 @@ FIGURE = Solid(
             Run("side", ("radius", "height")),
             Run("top", ("0", "height")),
         ),
+    ),
+    faces=(
+        PlaneFace("bottom and top", "circle", {"radius": "radius"}, "2"),
+        PlaneFace("side", "rectangle", {"width": "circumference", "height": "height"}, unrolled=True),
     ),
     starting={"radius": "2", "height": "4"},
     stretches=(

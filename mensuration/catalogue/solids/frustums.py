@@ -6,6 +6,7 @@ from mensuration.catalogue.figure import (
     Constraint,
     CountedFaces,
     Measure,
+    PlaneFace,
     Relation,
     Solid,
     Stretch,
@@ -123,6 +124,11 @@ def _stretches(apothem: str) -> tuple[Stretch, ...]:
     )
 
 
+def _sloping(sides: str) -> PlaneFace:
+    givens = {"base": "bottom", "top": "top", "height": "slant", "offset": "(bottom - top) / 2"}
+    return PlaneFace("sloping faces", "trapezoid", givens, sides)
+
+
 FIGURES = (
     Solid(
         name="square-frustum",
@@ -133,6 +139,11 @@ FIGURES = (
         relations=_relations("4", "2", "sqrt(2)", ""),
         constraints=_CONSTRAINTS,
         body=cut_off(4, "bottom / sqrt(2)", "top / sqrt(2)"),
+        faces=(
+            PlaneFace("bottom", "square", {"side": "bottom"}),
+            PlaneFace("top", "square", {"side": "top"}),
+            _sloping("4"),
+        ),
         starting={"bottom": "4", "top": "2", "height": "3"},
         stretches=_stretches("1/2"),
     ),
@@ -149,6 +160,11 @@ FIGURES = (
         body=CountedFaces(
             "sides",
             lambda sides: cut_off(sides, "bottom / (2 sin(180° / sides))", "top / (2 sin(180° / sides))"),
+        ),
+        faces=(
+            PlaneFace("bottom", "regular-polygon", {"sides": "sides", "side": "bottom"}),
+            PlaneFace("top", "regular-polygon", {"sides": "sides", "side": "top"}),
+            _sloping("sides"),
         ),
         starting={"sides": "6", "bottom": "3", "top": "2", "height": "3"},
         stretches=_stretches("1 / (2 tan(180° / sides))"),

@@ -1,6 +1,6 @@
 """The hemisphere, on its flat side."""
 
-from mensuration.catalogue.figure import Measure, Run, Solid, Stretch, Turned
+from mensuration.catalogue.figure import Measure, PlaneFace, Run, Solid, Stretch, Turned
 from mensuration.catalogue.relations import product
 
 FIGURE = Solid(
@@ -27,6 +27,7 @@ FIGURE = Solid(
         ("0", "0"),
         (Run("bottom", ("radius", "0")), Run("dome", ("0", "radius"), ("0", "0"), "90°")),
     ),
+    faces=(PlaneFace("bottom", "circle", {"radius": "radius"}),),
     starting={"radius": "3"},
     stretches=(
         Stretch("radius", ("0", "0", "0"), ("radius", "0", "0"), 0, unless="diameter"),

@@ -1,6 +1,6 @@
 """The hollow cylinder: a ring raised straight up."""
 
-from mensuration.catalogue.figure import Constraint, Measure, Relation, Run, Solid, Stretch, Turned
+from mensuration.catalogue.figure import Constraint, Measure, PlaneFace, Relation, Run, Solid, Stretch, Turned
 from mensuration.catalogue.relations import product, total
 
 FIGURE = Solid(
@@ -72,6 +72,11 @@ FIGURE = Solid(
             Run("top", ("inner", "height")),
             Run("inside", ("inner", "0")),
         ),
+    ),
+    faces=(
+        PlaneFace("bottom and top", "ring", {"outer": "outer", "inner": "inner"}, "2"),
+        PlaneFace("outside", "rectangle", {"width": "2 pi outer", "height": "height"}, unrolled=True),
+        PlaneFace("inside", "rectangle", {"width": "2 pi inner", "height": "height"}, unrolled=True),
     ),
     starting={"outer": "2", "inner": "3/2", "height": "4"},
     stretches=(

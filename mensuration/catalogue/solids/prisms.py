@@ -6,10 +6,14 @@ import re
 from collections.abc import Callable, Mapping
 
 from mensuration.catalogue.figure import (
+    FEWEST_EDGES,
     XY,
     Constraint,
+    Counted,
     Default,
+    Line,
     Measure,
+    PlaneFace,
     PlaneFigure,
     Raised,
     Relation,
@@ -105,6 +109,7 @@ def prism_on(base: PlaneFigure, title: str, height: str, *synonyms: str) -> Soli
         },
         shorthands={name: tuple(renamed(n) for n in meant) for name, meant in base.shorthands.items()},
         body=Raised(base, names, "height"),
+        faces=_faces(base, renamed),
         starting={**{renamed(name): text for name, text in base.starting.items()}, "height": height},
         stretches=(
             *(
@@ -113,6 +118,25 @@ def prism_on(base: PlaneFigure, title: str, height: str, *synonyms: str) -> Soli
                 if s.measure not in further
             ),
         ),
+    )
+
+
+def _faces(base: PlaneFigure, renamed: Callable[[str], str]) -> tuple[PlaneFace, ...]:
+    """The base twice, and a rectangle on each of its straight edges, or rolled out from an arc."""
+    basis = {name: renamed(name) for name in base.basis}
+    ends = PlaneFace("bottom and top", base.name, basis, "2")
+    if isinstance(base.outline, Counted):
+        edge = base.outline.of(FEWEST_EDGES).edges[0]
+        sides = {"width": renamed(edge.length), "height": "height"}
+        return ends, PlaneFace("sides", "rectangle", sides, base.outline.count)
+    return ends, *(
+        PlaneFace(
+            edge.name,
+            "rectangle",
+            {"width": renamed(edge.length), "height": "height"},
+            unrolled=not isinstance(edge, Line),
+        )
+        for edge in base.outline.edges
     )
 
 

@@ -1,6 +1,14 @@
 """The pyramid on a regular polygon, its point above the middle."""
 
-from mensuration.catalogue.figure import Constraint, CountedFaces, Measure, Relation, Solid, Stretch
+from mensuration.catalogue.figure import (
+    Constraint,
+    CountedFaces,
+    Measure,
+    PlaneFace,
+    Relation,
+    Solid,
+    Stretch,
+)
 from mensuration.catalogue.relations import product, pythagoras, total
 from mensuration.catalogue.solids.regular_base import MOST_SIDES, pointed
 
@@ -73,6 +81,10 @@ FIGURE = Solid(
         Constraint("surface - lateral", "surface", "the surface must be more than the sloping faces alone"),
     ),
     body=CountedFaces("sides", lambda sides: pointed(sides, "circumradius")),
+    faces=(
+        PlaneFace("bottom", "regular-polygon", {"sides": "sides", "side": "side"}),
+        PlaneFace("sloping faces", "isosceles-triangle", {"base": "side", "height": "slant"}, "sides"),
+    ),
     starting={"sides": "6", "side": "2", "height": "4"},
     stretches=(
         Stretch("side", ("-side / 2", "-apothem", "0"), ("side / 2", "-apothem", "0"), -1),

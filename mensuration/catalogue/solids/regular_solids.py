@@ -1,6 +1,6 @@
 """The regular tetrahedron and octahedron."""
 
-from mensuration.catalogue.figure import Faces, Measure, Relation, Solid, Stretch
+from mensuration.catalogue.figure import Faces, Measure, PlaneFace, Relation, Solid, Stretch
 from mensuration.catalogue.relations import product
 
 _LOW = "-edge sqrt(3) / 6"
@@ -69,6 +69,7 @@ FIGURES = (
                 "left": ("back", "left", "point"),
             },
         ),
+        faces=(PlaneFace("every face", "equilateral-triangle", {"side": "edge"}, "4"),),
         starting={"edge": "3"},
         stretches=(
             Stretch("edge", _TETRAHEDRON["left"], _TETRAHEDRON["right"], -1),
@@ -117,6 +118,7 @@ FIGURES = (
             {f"upper {side}": (_WAIST[i], _WAIST[(i + 1) % 4], "top") for i, side in enumerate(_SIDES)}
             | {f"lower {side}": (_WAIST[(i + 1) % 4], _WAIST[i], "bottom") for i, side in enumerate(_SIDES)},
         ),
+        faces=(PlaneFace("every face", "equilateral-triangle", {"side": "edge"}, "8"),),
         starting={"edge": "3"},
         stretches=(
             Stretch("edge", _OCTAHEDRON["front left"], _OCTAHEDRON["bottom"], -1),

@@ -1,6 +1,6 @@
 """The pyramid on a square, its point above the middle."""
 
-from mensuration.catalogue.figure import Constraint, Faces, Measure, Relation, Solid, Stretch
+from mensuration.catalogue.figure import Constraint, Faces, Measure, PlaneFace, Relation, Solid, Stretch
 from mensuration.catalogue.relations import product, total
 
 _HALF = "side / 2"
@@ -80,6 +80,10 @@ FIGURE = Solid(
         Constraint("2 lateral - surface", "lateral", "the sloping faces must have more area than the base"),
     ),
     body=Faces(_CORNERS, _FACES),
+    faces=(
+        PlaneFace("bottom", "square", {"side": "side"}),
+        PlaneFace("sloping faces", "isosceles-triangle", {"base": "side", "height": "slant"}, "4"),
+    ),
     starting={"side": "4", "height": "3"},
     stretches=(
         Stretch("side", _CORNERS["front left"], _CORNERS["front right"], -1),

@@ -501,6 +501,21 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * CardFace
+         * @description Faces of a solid that are one plane figure: how many, and its measures in the solid's letters.
+         */
+        CardFace: {
+            /** Figure */
+            figure: string;
+            /** Givens */
+            givens: components["schemas"]["Mathematics"][];
+            /** Name */
+            name: string;
+            times: components["schemas"]["Mathematics"];
+            /** Unrolled */
+            unrolled: boolean;
+        };
+        /**
          * CardMeasure
          * @description A quantity of a figure.
          */
@@ -2068,9 +2083,11 @@ export interface components {
         };
         /**
          * SheetRow
-         * @description A figure with its quantities and all its formulas.
+         * @description A figure with its quantities, all its formulas, and its faces where it is a solid.
          */
         SheetRow: {
+            /** Faces */
+            faces: components["schemas"]["CardFace"][];
             /** Family */
             family: string;
             /** Formulas */

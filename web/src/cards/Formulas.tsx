@@ -23,6 +23,30 @@ export function Formulas({ row, dense = false }: { row: SheetRow; dense?: boolea
           </div>
         </li>
       ))}
+      {row.faces.length > 0 ? (
+        <li className="break-inside-avoid">
+          <p className="text-xs text-soft">its faces, as plane figures</p>
+          <ul aria-label="Faces">
+            {row.faces.map((face) => (
+              <li key={face.name} className="flex flex-wrap items-baseline gap-x-2">
+                <span className="text-sm">{face.name}:</span>
+                {face.times.text === "1" ? null : (
+                  <span>
+                    <Maths maths={face.times} /> ×
+                  </span>
+                )}
+                <span className="text-sm">
+                  {face.figure.toLowerCase()}
+                  {face.unrolled ? ", unrolled," : ","}
+                </span>
+                {face.givens.map((given) => (
+                  <Maths key={given.text} maths={given} />
+                ))}
+              </li>
+            ))}
+          </ul>
+        </li>
+      ) : null}
     </ul>
   );
 }
