@@ -5,8 +5,7 @@ several owners. For each fragment we learn which parts lie on its left and which
 masks over the parts. From these masks alone follow: the outline of any combination of the parts,
 what nests, touches or overlaps, and which edges are shared. Curves stay lines and arcs throughout.
 
-Meetings are found in floats with a tolerance of 1e-9 of the figure's size: what is nearer than that
-counts as touching.
+Meetings are found in floats, with the tolerances of :mod:`mensuration.plane.tolerances`.
 """
 
 from __future__ import annotations
@@ -19,8 +18,8 @@ from typing import Literal
 from mensuration.plane.crossings import meetings
 from mensuration.plane.edges import Edge, ExactPoint, Point, Spot, around
 from mensuration.plane.placing import PlacedPart
+from mensuration.plane.tolerances import RELATIVE
 
-RELATIVE_TOLERANCE = 1e-9
 MAX_FRAGMENTS = 12_000
 
 
@@ -83,7 +82,7 @@ def arrange(parts: tuple[PlacedPart, ...]) -> Arrangement:
     if not parts:
         return Arrangement(parts, [], [], 0.0, {})
     left, bottom, right, top = around([part.box for part in parts])
-    tolerance = RELATIVE_TOLERANCE * hypot(right - left, top - bottom)
+    tolerance = RELATIVE * hypot(right - left, top - bottom)
     vertices = Vertices(tolerance)
     ends: dict[tuple[int, int], tuple[int, int]] = {}
     splits = _split(parts, vertices, ends, tolerance)

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from math import dist, hypot
 
-from mensuration.plane.arrangement import RELATIVE_TOLERANCE, on_edge
+from mensuration.plane.arrangement import on_edge
 from mensuration.plane.crossings import meetings
 from mensuration.plane.edges import Edge, Spot, around
+from mensuration.plane.tolerances import RELATIVE
 
 MAX_FOUND = 20
 
@@ -14,7 +15,7 @@ MAX_FOUND = 20
 def own_crossings(edges: tuple[Edge, ...]) -> list[tuple[int, int, Spot]]:
     """Pairs of edges of one closed walk that meet elsewhere than neighbours do at their corner, and where."""
     left, bottom, right, top = around([edge.box for edge in edges])
-    tolerance = RELATIVE_TOLERANCE * hypot(right - left, top - bottom)
+    tolerance = RELATIVE * hypot(right - left, top - bottom)
     found: list[tuple[int, int, Spot]] = []
     for i, one in enumerate(edges):
         for j in range(i + 1, len(edges)):

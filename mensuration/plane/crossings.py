@@ -13,6 +13,7 @@ from flint import arb
 
 from mensuration.plane.edges import BallPoint, Edge, Point, Spot
 from mensuration.plane.ovals import ball_oval_meeting, oval_meetings
+from mensuration.plane.tolerances import PARALLEL
 
 
 def meetings(one: Edge, two: Edge, tolerance: float) -> list[Spot]:
@@ -33,7 +34,7 @@ def _lines(one: Edge, two: Edge) -> list[Spot]:
     (ax, ay), (bx, by), (cx, cy), (dx, dy) = one.a, one.b, two.a, two.b
     ux, uy, vx, vy = bx - ax, by - ay, dx - cx, dy - cy
     cross = ux * vy - uy * vx
-    if abs(cross) <= 1e-13 * hypot(ux, uy) * hypot(vx, vy):
+    if abs(cross) <= PARALLEL * hypot(ux, uy) * hypot(vx, vy):
         return []
     t = ((cx - ax) * vy - (cy - ay) * vx) / cross
     return [(ax + t * ux, ay + t * uy)]

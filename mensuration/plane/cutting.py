@@ -18,6 +18,7 @@ from mensuration.plane.crossings import ball_meeting, meetings
 from mensuration.plane.edges import Edge, Point, Spot
 from mensuration.plane.exactly import exact_meeting
 from mensuration.plane.regions import Loop, Region, oval_sweep, straight_side
+from mensuration.plane.tolerances import AHEAD, BACK, RELATIVE
 
 Cut = tuple[Point, Point]
 MAX_SIDES = 4000
@@ -82,7 +83,7 @@ class _Step:
         return _Step(replace(edge, start=edge.end, end=edge.start, sweep=sweep), self.head, self.tail)
 
     def heading(self, at_end: bool) -> float:
-        near, far = (1.0, 1.0 - 1e-4) if at_end else (0.0, 1e-4)
+        near, far = (1.0, 1.0 - AHEAD) if at_end else (0.0, AHEAD)
         a, b = self.edge.spot(near), self.edge.spot(far)
         return atan2(b[1] - a[1], b[0] - a[0])
 
@@ -168,7 +169,7 @@ class _Graph:
 
 def _clockwise(back: float, heading: float) -> float:
     turn = (back - heading) % (2 * pi)
-    return turn if turn > 1e-7 else 2 * pi
+    return turn if turn > BACK else 2 * pi
 
 
 def _arc_piece(side: Edge, start: Point, end: Point, share: float) -> Edge:
@@ -265,10 +266,10 @@ def _runs_on(one: Edge, two: Edge) -> bool:
     if one.straight != two.straight:
         return False
     if not one.straight:
-        near = 1e-9 * (one.r + two.r)
+        near = RELATIVE * (one.r + two.r)
         same = hypot(one.c[0] - two.c[0], one.c[1] - two.c[1]) <= near and abs(one.r - two.r) <= near
         return same and not one.oval and not two.oval and (one.angles[1] > 0) == (two.angles[1] > 0)
     (ax, ay), (bx, by), (cx, cy) = one.a, one.b, two.b
     u, v = (bx - ax, by - ay), (cx - bx, cy - by)
     size = hypot(*u) * hypot(*v)
-    return abs(u[0] * v[1] - u[1] * v[0]) <= 1e-9 * size and u[0] * v[0] + u[1] * v[1] > 0
+    return abs(u[0] * v[1] - u[1] * v[0]) <= RELATIVE * size and u[0] * v[0] + u[1] * v[1] > 0

@@ -10,6 +10,7 @@ from math import atan2, cos, hypot, pi, sin
 from flint import arb
 
 from mensuration.numbers import Exact, Real
+from mensuration.plane.tolerances import WHOLE
 
 Point = tuple[Real, Real]
 ExactPoint = tuple[Exact, Exact]
@@ -120,7 +121,7 @@ class Edge:
 
     @cached_property
     def whole_turn(self) -> bool:
-        return self.sweep is not None and abs(abs(float(self.sweep)) - 1) < 1e-12
+        return self.sweep is not None and abs(abs(float(self.sweep)) - 1) < WHOLE
 
     def spot(self, t: float) -> Spot:
         """The point at parameter ``t`` from 0 (start) to 1 (end)."""

@@ -1,35 +1,37 @@
 """Where ellipses meet lines, circles and one another.
 
 In the frame in which an ellipse is the unit circle, a point of it is (cos t, sin t), and the other curve,
-put in, is a polynomial of the fourth degree in z = e^(it). Its roots on the unit circle are the meetings,
-found in floats by simultaneous iteration (Weierstrass). At a working precision the root nearest to a
-hint is enclosed by Newton's method for intervals (Moore, Interval Analysis).
+put in, is a trigonometric polynomial of degree two. Its zeros are the meetings: found as the real roots of a
+polynomial of the fourth degree, then enclosed at a working precision by Newton's method over intervals.
 """
 
 from __future__ import annotations
 
 import cmath
 from collections.abc import Callable
-from math import atan2, hypot, pi
+from math import atan2, cos, hypot, pi, sin
 
-from flint import acb, arb
+from flint import acb, arb, fmpq, fmpq_poly
 
+from mensuration.numbers.newton import enclosed
 from mensuration.plane.edges import BallPoint, Edge, Spot
+from mensuration.plane.tolerances import COINCIDE, UNIT_CIRCLE
 
-STEPS = 60
-NEWTON_STEPS = 12
+POLISHING = 12  # steps
+ASIDE = 0.4  # radians; no meeting lies opposite to it by symmetry
+FARTHEST = 0.1  # radians from a rough meeting to the enclosed one
 
 
 def oval_meetings(oval: Edge, other: Edge, tolerance: float) -> list[Spot]:
     """Spots where an ellipse meets another edge's line, circle or ellipse; none where they coincide."""
     value = _put_in(oval, other)
     size = max(abs(value(2 * pi * k / 8)) for k in range(8))
-    if size <= 1e-9:
+    if size <= COINCIDE:
         return []
     spots: list[Spot] = []
     for t in _angles(value):
         t = _polished(value, t)
-        if abs(value(t)) <= 1e-9 * size:
+        if abs(value(t)) <= COINCIDE * size:
             spot = oval.at_angle(t)
             if all(hypot(spot[0] - s[0], spot[1] - s[1]) > tolerance for s in spots):
                 spots.append(spot)
@@ -56,32 +58,32 @@ def _put_in(oval: Edge, other: Edge) -> Callable[[float], float]:
 
 
 def _angles(value: Callable[[float], float]) -> list[float]:
-    """Angles of the zeros of a trigonometric polynomial of degree two."""
-    samples = [value(2 * pi * k / 8) for k in range(8)]
-    coefficients = [
-        sum(s * cmath.exp(-1j * n * 2 * pi * k / 8) for k, s in enumerate(samples)) / 8 for n in range(-2, 3)
-    ]
-    while len(coefficients) > 1 and abs(coefficients[-1]) <= 1e-12 * max(map(abs, coefficients)):
-        coefficients = coefficients[1:-1]  # conjugates: both ends vanish together
-    degree = len(coefficients) - 1
-    monic = [c / coefficients[-1] for c in coefficients]
-    roots = [(0.4 + 0.9j) ** k for k in range(degree)]
-    for _ in range(STEPS):
-        for i, root in enumerate(roots):
-            top = sum(c * root**n for n, c in enumerate(monic))
-            below = 1.0 + 0j
-            for j, other in enumerate(roots):
-                if j != i:
-                    below *= root - other
-            if below:
-                roots[i] = root - top / below
-    return [cmath.phase(root) for root in roots if abs(abs(root) - 1) < 1e-3]
+    """Angles of the zeros of a trigonometric polynomial of degree two, rough; some that are none may be among them.
+
+    With u = tan((t - ASIDE)/2) it is a polynomial of the fourth degree in u, whose roots are found by FLINT.
+    """
+    samples = [value(ASIDE + 2 * pi * k / 8) for k in range(8)]
+    mean = sum(samples) / 8
+    (a1, b1), (a2, b2) = (
+        (
+            sum(s * cos(n * 2 * pi * k / 8) for k, s in enumerate(samples)) / 4,
+            sum(s * sin(n * 2 * pi * k / 8) for k, s in enumerate(samples)) / 4,
+        )
+        for n in (1, 2)
+    )
+    rising = [mean + a1 + a2, 2 * b1 + 4 * b2, 2 * mean - 6 * a2, 2 * b1 - 4 * b2, mean - a1 + a2]
+    quartic = fmpq_poly([fmpq(*coefficient.as_integer_ratio()) for coefficient in rising])
+    if quartic.degree() < 1:
+        return []
+    found = (complex(root) for root, _ in quartic.complex_roots())  # type: ignore[misc, has-type]
+    turns = [(1 + 1j * u) / (1 - 1j * u) for u in found if abs(1 - 1j * u) > UNIT_CIRCLE]
+    return [cmath.phase(z) + ASIDE for z in turns if abs(abs(z) - 1) < UNIT_CIRCLE]
 
 
 def _polished(value: Callable[[float], float], t: float) -> float:
     """The zero of value, or of its derivative where it only touches, nearest to t."""
     h = 1e-5
-    for _ in range(NEWTON_STEPS):
+    for _ in range(POLISHING):
         slope = (value(t + h) - value(t - h)) / (2 * h)
         bend = (value(t + h) - 2 * value(t) + value(t - h)) / (h * h)
         if abs(slope) > 1e-4 * max(abs(bend), 1e-300):
@@ -103,9 +105,9 @@ def ball_oval_meeting(oval: Edge, other: Edge, hint: Spot) -> BallPoint:
     u, v = oval.unit_spot(hint)
     start = arb(atan2(v, u))
     series = _series(oval, other)
-    t = _enclosed(lambda t: _sum(series, t, 0), lambda t: _sum(series, t, 1), start)
+    t = _enclosed(series, 0, start)
     if t is None:  # they only touch: the zero of the derivative
-        t = _enclosed(lambda t: _sum(series, t, 1), lambda t: _sum(series, t, 2), start)
+        t = _enclosed(series, 1, start)
     if t is None:
         t = start + arb(0, 1)  # says nothing, so nothing is claimed
     return oval.ball_at_angle(t)
@@ -138,35 +140,16 @@ def _sum(series: list[acb], t: arb, derivative: int) -> arb:
     return total.real
 
 
-def _enclosed(value: Callable[[arb], arb], slope: Callable[[arb], arb], start: arb) -> arb | None:
-    """The one zero of ``value`` near ``start``, by interval Newton; None where it can't be told apart."""
-    middle = start
-    for _ in range(NEWTON_STEPS):  # plain Newton at the working precision
-        below = slope(middle)
-        if below.contains(0):
-            return None
-        step = value(middle) / below
-        middle = arb((middle - step).mid())
-        if abs(float(step.mid())) > 0.1:
-            return None
-    radius = abs(value(middle) / slope(middle)).upper() * 4 + arb(2) ** (-60)
-    for _ in range(4):
-        around = middle + arb(0, radius)
-        below = slope(around)
-        if below.contains(0):
-            return None
-        image = middle - value(middle) / below
-        if around.contains(image):
-            return _refined(value, slope, middle, image)
-        radius = radius * 8
-    return None
-
-
-def _refined(value: Callable[[arb], arb], slope: Callable[[arb], arb], middle: arb, image: arb) -> arb:
-    for _ in range(4):
-        middle = arb(image.mid())
-        image = (middle - value(middle) / slope(image)).intersection(image)
-    return image
+def _enclosed(series: list[acb], derivative: int, start: arb) -> arb | None:
+    """The one zero of a derivative of the series near ``start``; None where it can't be told apart from others."""
+    found = enclosed(
+        lambda at: [_sum(series, at[0], derivative)],
+        lambda at: [_sum(series, at[0], derivative + 1)],
+        [start],
+        size=1.0,
+        farthest=FARTHEST,
+    )
+    return None if found is None else found[0]
 
 
 def oval_length(oval: Edge, start: BallPoint, sweep: arb) -> arb:

@@ -20,6 +20,7 @@ from mensuration.plane.arrangement import Arrangement, Fragment
 from mensuration.plane.containing import Piece, crosses_inside, monotone
 from mensuration.plane.edges import Box, Edge, Point, Spot, around
 from mensuration.plane.measuring import ball_angle, ball_vertex, known_point, run_length
+from mensuration.plane.tolerances import AHEAD, RELATIVE, ROUND, STRAIGHT_ON
 
 _HALF, _TWO = Real.of(1) / Real.of(2), Real.of(2)
 Loop = tuple[Edge, ...]
@@ -48,7 +49,7 @@ class Region:
     @cached_property
     def tolerance(self) -> float:
         left, bottom, right, top = self.box
-        return 1e-9 * hypot(right - left, top - bottom)
+        return RELATIVE * hypot(right - left, top - bottom)
 
     @cached_property
     def _pieces(self) -> list[Piece]:
@@ -126,7 +127,7 @@ def _heading(fragment: Fragment, forward: bool, at_end: bool) -> float:
     near, far = (
         (fragment.end_t, fragment.start_t) if forward == at_end else (fragment.start_t, fragment.end_t)
     )
-    t = near + (far - near) * 1e-4
+    t = near + (far - near) * AHEAD
     a, b = fragment.edge.spot(near), fragment.edge.spot(t)
     angle = atan2(b[1] - a[1], b[0] - a[0])
     return angle + pi_ if at_end else angle
@@ -156,7 +157,7 @@ def _runs_on(arrangement: Arrangement, one: tuple[Fragment, bool], two: tuple[Fr
             and (_rough_sweep(*one) > 0) == (_rough_sweep(*two) > 0)
         )
     turn = _heading(*two, at_end=False) - _heading(*one, at_end=True)
-    return abs((turn + pi_) % (2 * pi_) - pi_) < 1e-8
+    return abs((turn + pi_) % (2 * pi_) - pi_) < STRAIGHT_ON
 
 
 def _rough_sweep(fragment: Fragment, forward: bool) -> float:
@@ -177,7 +178,7 @@ def _side(arrangement: Arrangement, run: list[tuple[Fragment, bool]], index: int
     assert edge.radius is not None
     rough = sum(_rough_sweep(*step) for step in run)
     closed = first.tail == last.head if forward else first.head == last.tail
-    if closed and (len(run) == 1 or abs(abs(rough) - 2 * pi_) < 1e-6):
+    if closed and (len(run) == 1 or abs(abs(rough) - 2 * pi_) < ROUND):
         sweep = Real.of(1)
     elif edge.oval:
         sweep = (

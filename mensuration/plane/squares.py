@@ -18,6 +18,7 @@ from mensuration.numbers import Real
 from mensuration.plane.crossings import meetings
 from mensuration.plane.edges import Edge, Spot
 from mensuration.plane.regions import Region, straight_side
+from mensuration.plane.tolerances import INSIDE, ON_GRID, SHORT
 
 MAX_SQUARES = 1600
 Kind = Literal["part", "half", "whole"]
@@ -69,8 +70,8 @@ class Counting:
     def reach(self) -> tuple[int, int, int, int]:
         """Columns and rows that the figure touches: first, last + 1. TooManySquares past MAX_SQUARES."""
         left, bottom, right, top = (v / self.size for v in self.region.box)
-        columns = floor(left + 1e-9), ceil(right - 1e-9)
-        rows = floor(bottom + 1e-9), ceil(top - 1e-9)
+        columns = floor(left + ON_GRID), ceil(right - ON_GRID)
+        rows = floor(bottom + ON_GRID), ceil(top - ON_GRID)
         if (columns[1] - columns[0]) * (rows[1] - rows[0]) > MAX_SQUARES:
             raise TooManySquares
         return (*columns, *rows)
@@ -125,7 +126,7 @@ class Counting:
         left, bottom, right, top = edge.box
         stops = [0.0, 1.0]
         for axis, low, high in ((0, left, right), (1, bottom, top)):
-            for k in range(ceil(low / size - 1e-9), floor(high / size + 1e-9) + 1):
+            for k in range(ceil(low / size - ON_GRID), floor(high / size + ON_GRID) + 1):
                 for spot in self._line_meetings(edge, axis, k * size):
                     t = edge.parameter(spot)
                     if 0 < t < 1:
@@ -134,7 +135,7 @@ class Counting:
         places: set[Place] = set()
         for t, u in itertools.pairwise(stops):
             x, y = (v / size for v in edge.spot((t + u) / 2))
-            if u - t > 1e-12 and min(abs(x - round(x)), abs(y - round(y))) > 1e-9:
+            if u - t > SHORT and min(abs(x - round(x)), abs(y - round(y))) > ON_GRID:
                 places.add((floor(x), floor(y)))
         return places
 
@@ -179,7 +180,7 @@ class Counting:
 
     def _inside(self, i: int, j: int) -> bool:
         # A ray through corners would be counted twice or not at all, so it starts a hair higher.
-        return self.region.contains((i * self.size, (j + 1e-7) * self.size))
+        return self.region.contains((i * self.size, (j + INSIDE) * self.size))
 
     @cached_property
     def unit_edges(self) -> list[tuple[Place, Place]] | None:

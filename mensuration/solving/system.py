@@ -1,8 +1,4 @@
-"""Equations without a closed form: their unknowns as numbers whose digits are proven.
-
-At the working precision the unknowns are enclosed by Krawczyk's operator (R. Krawczyk, Computing 4, 1969): it maps
-a box into itself only if the equations have exactly one solution there.
-"""
+"""Equations without a closed form: their unknowns as numbers whose digits are proven."""
 
 from __future__ import annotations
 
@@ -13,21 +9,19 @@ from functools import cached_property, partial
 from itertools import product
 from math import inf
 
-from flint import arb, arb_mat, ctx
+from flint import arb, ctx
 
 from mensuration.catalogue.figure import Figure
 from mensuration.expressions import ExpressionError, Quantity, Scope, evaluate, parse
 from mensuration.expressions.algebras import Floats, in_slopes
 from mensuration.expressions.slope import Slope
 from mensuration.numbers import Real, TooDeep
+from mensuration.numbers.newton import enclosed
 from mensuration.numbers.proof import precision
 from mensuration.solving.forms import Form
 from mensuration.units import ANGLE, Kind
 
 PROOF_BITS = 160
-APPROACHES = 24
-RENEWED = 4  # steps after which the slopes are worked out anew, for many digits
-WIDENINGS = 6
 NEAR = 1e-6
 LARGEST = 10**9  # denominator of a fraction that is taken for the exact value
 SMALL = 1000
@@ -82,33 +76,7 @@ class System:
 
     def _enclosed(self, start: list[float]) -> list[arb] | None:
         """The unknowns at the working precision in force."""
-        bits, count = ctx.prec, len(start)
-        size = max(abs(x) for x in start)
-        middle = [arb(x) for x in start]
-        inverse = _inverse(self._slopes(middle))
-        if inverse is None:
-            return None
-        for approach in range(1, APPROACHES):
-            steps = [step.mid() for step in (inverse * arb_mat(count, 1, self._off(middle))).entries()]
-            middle = [arb((x - step).mid()) for x, step in zip(middle, steps, strict=True)]
-            if all(abs(step) < arb(2) ** (10 - bits) * size for step in steps):
-                break
-            if approach % RENEWED == 0:
-                inverse = _inverse(self._slopes(middle))
-                if inverse is None:
-                    return None
-        newton = inverse * arb_mat(count, 1, self._off(middle))
-        unit = arb_mat(count, count, [int(i == j) for i in range(count) for j in range(count)])
-        widest = [(abs(x) + (size if x == 0 else 0)) * arb(2) ** (12 - bits) for x in middle]
-        for _ in range(WIDENINGS):
-            box = [arb(x.mid(), r.upper()) for x, r in zip(middle, widest, strict=True)]
-            spread = unit - inverse * arb_mat(count, count, self._slopes(box))
-            away = spread * arb_mat(count, 1, [b - x for b, x in zip(box, middle, strict=True)])
-            image = [middle[i] - newton[i, 0] + away[i, 0] for i in range(count)]
-            if all(b.contains_interior(k) for b, k in zip(box, image, strict=True)):
-                return image
-            widest = [16 * r for r in widest]
-        return None
+        return enclosed(self._off, self._slopes, start, max(abs(x) for x in start))
 
     def _slopes(self, at: list[arb]) -> list[arb]:
         """Each equation's slopes by the unknowns, at a point or over a box: equation by equation."""
@@ -161,15 +129,6 @@ class System:
         except (ExpressionError, ZeroDivisionError, TooDeep):
             return False
         return all(a.exact is not None and b.exact is not None and a.same_as(b) for a, b in sides)
-
-
-def _inverse(slopes: list[arb]) -> arb_mat | None:
-    """The inverse of the square matrix of the slopes' middles; None where it has none."""
-    count = round(len(slopes) ** 0.5)
-    try:
-        return arb_mat(count, count, [arb(slope.mid()) for slope in slopes]).inv().mid()
-    except ZeroDivisionError:
-        return None
 
 
 def _simple_in(ball: arb) -> list[Real]:
