@@ -11,6 +11,7 @@ Meetings are found in floats, with the tolerances of :mod:`mensuration.plane.tol
 from __future__ import annotations
 
 import itertools
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from math import floor, hypot
 from typing import Literal
@@ -84,9 +85,13 @@ def arrange(parts: tuple[PlacedPart, ...]) -> Arrangement:
     left, bottom, right, top = around([part.box for part in parts])
     tolerance = RELATIVE * hypot(right - left, top - bottom)
     vertices = Vertices(tolerance)
-    ends: dict[tuple[int, int], tuple[int, int]] = {}
-    splits = _split(parts, vertices, ends, tolerance)
-    fragments = _merge(splits, vertices, tolerance)
+    edges = [edge for part in parts for edge in part.edges]
+    points = split_where_they_meet(edges, vertices, tolerance, MAX_FRAGMENTS)
+    ends = {
+        (edge.part, edge.index): (vertices.add(Vertex(edge.a)), vertices.add(Vertex(edge.b)))
+        for edge in edges
+    }
+    fragments = _merge(list(zip(edges, points, strict=True)), tolerance)
     _find_sides(parts, fragments)
     return Arrangement(parts, vertices.all, fragments, tolerance, ends)
 
@@ -120,40 +125,41 @@ class Vertices:
         return len(self.all) - 1
 
 
-def _split(
-    parts: tuple[PlacedPart, ...],
-    vertices: Vertices,
-    ends: dict[tuple[int, int], tuple[int, int]],
-    tolerance: float,
-) -> list[tuple[Edge, dict[int, float]]]:
-    splits: list[tuple[Edge, dict[int, float]]] = []
-    for part in parts:
-        for edge in part.edges:
-            first = vertices.add(Vertex(edge.a, edge.start))
-            last = vertices.add(Vertex(edge.b, edge.end))
-            ends[edge.part, edge.index] = (first, last)
-            splits.append((edge, {}))
+def split_where_they_meet(
+    edges: Sequence[Edge], vertices: Vertices, tolerance: float, most: int
+) -> list[dict[int, float]]:
+    """Every edge's vertices by their parameters along it, its ends first and last, once all meetings are found.
+
+    Edges of one part are not compared with one another. TooCrowded past ``most`` meetings.
+    """
+    ends = [
+        (vertices.add(Vertex(edge.a, edge.start)), vertices.add(Vertex(edge.b, edge.end))) for edge in edges
+    ]
+    inner: list[dict[int, float]] = [{} for _ in edges]
     # Sweep from left to right, so that only edges whose boxes overlap are compared.
-    order = sorted(range(len(splits)), key=lambda i: splits[i][0].box[0])
+    order = sorted(range(len(edges)), key=lambda i: edges[i].box[0])
     active: list[int] = []
     count = 0
     for i in order:
-        one, ones = splits[i]
-        left, bottom, _, top = one.box
-        active = [j for j in active if splits[j][0].box[2] >= left - tolerance]
+        left, bottom, _, top = edges[i].box
+        active = [j for j in active if edges[j].box[2] >= left - tolerance]
         for j in active:
-            two, twos = splits[j]
-            box = two.box
-            if two.part == one.part or box[1] > top + tolerance or box[3] < bottom - tolerance:
+            box = edges[j].box
+            if edges[j].part == edges[i].part or box[1] > top + tolerance or box[3] < bottom - tolerance:
                 continue
-            count += _meet(one, ones, two, twos, ends, vertices, tolerance)
-            if count > MAX_FRAGMENTS:
+            before = len(inner[i]) + len(inner[j])
+            for edge, own, others in ((i, inner[i], ends[j]), (j, inner[j], ends[i])):
+                for vertex in others:
+                    _split_at(edges[edge], own, vertex, vertices.all[vertex].spot, tolerance)
+            _meet(edges[i], inner[i], edges[j], inner[j], vertices, tolerance)
+            count += len(inner[i]) + len(inner[j]) - before
+            if count > most:
                 raise TooCrowded
         active.append(i)
-    return [(edge, _with_ends(edge, inner, ends[edge.part, edge.index])) for edge, inner in splits]
+    return [_with_ends(own, both) for own, both in zip(inner, ends, strict=True)]
 
 
-def _with_ends(edge: Edge, inner: dict[int, float], ends: tuple[int, int]) -> dict[int, float]:
+def _with_ends(inner: dict[int, float], ends: tuple[int, int]) -> dict[int, float]:
     """Split points by parameter, the ends first and last. A whole turn keeps its one vertex at 0."""
     first, last = ends
     inner = {v: t for v, t in inner.items() if v not in ends}
@@ -165,20 +171,14 @@ def _meet(
     ones: dict[int, float],
     two: Edge,
     twos: dict[int, float],
-    ends: dict[tuple[int, int], tuple[int, int]],
     vertices: Vertices,
     tolerance: float,
-) -> int:
-    before = len(ones) + len(twos)
-    for edge, inner, other in ((one, ones, two), (two, twos, one)):
-        for index in ends[other.part, other.index]:
-            _split_at(edge, inner, index, vertices.all[index].spot, tolerance)
+) -> None:
     for spot in meetings(one, two, tolerance):
         if on_edge(one, spot, tolerance) and on_edge(two, spot, tolerance):
             index = vertices.add(Vertex(spot, None, (one, two)))
             for edge, inner in ((one, ones), (two, twos)):
                 inner.setdefault(index, edge.parameter(spot))
-    return len(ones) + len(twos) - before
 
 
 def _split_at(edge: Edge, inner: dict[int, float], index: int, spot: Spot, tolerance: float) -> None:
@@ -193,16 +193,23 @@ def on_edge(edge: Edge, spot: Spot, tolerance: float) -> bool:
     return hypot(spot[0] - nearest[0], spot[1] - nearest[1]) <= 2 * tolerance
 
 
-def _merge(
-    splits: list[tuple[Edge, dict[int, float]]], vertices: Vertices, tolerance: float
-) -> list[Fragment]:
+Stretch = tuple[float, int, float, int]  # parameter and vertex where it starts, and where it ends
+
+
+def stretches(edge: Edge, points: dict[int, float]) -> Iterator[Stretch]:
+    """An edge from vertex to vertex, all round where it is a whole turn."""
+    stops = sorted((t, v) for v, t in points.items())
+    if edge.whole_turn:
+        stops.append((stops[0][0] + 1.0, stops[0][1]))
+    for (t, tail), (u, head) in itertools.pairwise(stops):
+        yield t, tail, u, head
+
+
+def _merge(splits: list[tuple[Edge, dict[int, float]]], tolerance: float) -> list[Fragment]:
     fragments: list[Fragment] = []
     known: dict[tuple[int, int], list[Fragment]] = {}
     for edge, points in splits:
-        stops = sorted((t, v) for v, t in points.items())
-        if edge.whole_turn:
-            stops.append((stops[0][0] + 1.0, stops[0][1]))
-        for (t, tail), (u, head) in itertools.pairwise(stops):
+        for t, tail, u, head in stretches(edge, points):
             middle = edge.spot((t + u) / 2)
             key = (min(tail, head), max(tail, head))
             same = next(

@@ -6,18 +6,15 @@ the left; each such walk is one loop of one piece. Bits of a cut that lead nowhe
 
 from __future__ import annotations
 
-import itertools
 from collections.abc import Iterable, Sequence
 from dataclasses import replace
 from math import atan2, hypot, pi
 
 from mensuration.expressions import Quantity, Scope, evaluate, parse
-from mensuration.numbers import NotClosed, Real
-from mensuration.plane.arrangement import Vertex, Vertices, on_edge
-from mensuration.plane.crossings import ball_meeting, meetings
+from mensuration.numbers import Real
+from mensuration.plane.arrangement import TooCrowded, Vertices, on_edge, split_where_they_meet, stretches
 from mensuration.plane.edges import Edge, Point, Spot
-from mensuration.plane.exactly import exact_meeting
-from mensuration.plane.regions import Loop, Region, oval_sweep, straight_side
+from mensuration.plane.regions import Loop, Region, oval_sweep, straight_side, vertex_point
 from mensuration.plane.tolerances import AHEAD, BACK, RELATIVE
 
 Cut = tuple[Point, Point]
@@ -28,24 +25,17 @@ class TooManyPieces(ValueError):
     """The cuts would make more pieces than can be shown."""
 
 
-def meeting_point(one: Edge, two: Edge, spot: Spot) -> Point:
-    """The meeting of two sides nearest to a spot: exact where it can be."""
-    try:
-        x, y = exact_meeting(one, two, spot)
-        return Real(x), Real(y)
-    except NotClosed:
-        return (
-            Real(None, lambda: ball_meeting(one, two, spot)[0]),
-            Real(None, lambda: ball_meeting(one, two, spot)[1]),
-        )
-
-
 def cut(region: Region, cuts: Iterable[Cut]) -> list[Region]:
     """The pieces into which straight cuts divide a region, from left to right and from the bottom up."""
     graph = _Graph(region.tolerance)
-    sides = [*region.edges, *(straight_side("cut", i, a, b) for i, (a, b) in enumerate(cuts))]
+    lines = (replace(straight_side("cut", i, a, b), part=-1 - i) for i, (a, b) in enumerate(cuts))
+    own = (replace(edge, part=number) for number, loop in enumerate(region.loops) for edge in loop)
+    sides = [*own, *lines]
     whole = len(region.edges)
-    steps = graph.split(sides)
+    try:
+        steps = graph.split(sides)
+    except TooCrowded:
+        raise TooManyPieces from None
     outline = _cancelled([step for index, step in steps if index < whole])
     inner: dict[tuple[int, int], _Step] = {}
     for index, step in steps:
@@ -89,52 +79,27 @@ class _Step:
 
 
 class _Graph:
+    """All sides, cut where they meet: those of one loop meet only at their ends, loops may touch, cuts meet everything."""
+
     def __init__(self, tolerance: float) -> None:
         self.tolerance = tolerance
         self.vertices = Vertices(tolerance)
 
     def split(self, sides: Sequence[Edge]) -> list[tuple[int, _Step]]:
         """Every side cut where others meet it: (which side, a piece of it)."""
-        ends = [(self._vertex(side.a, side.start), self._vertex(side.b, side.end)) for side in sides]
-        stops: list[dict[int, float]] = [{a: 0.0} if a == b else {a: 0.0, b: 1.0} for a, b in ends]
-        for (i, one), (j, two) in itertools.combinations(enumerate(sides), 2):
-            if _far(one, two, self.tolerance):
-                continue
-            for index, side, other in ((i, one, j), (j, two, i)):
-                for end in ends[other]:
-                    self._stop(stops[index], side, end)
-            for spot in meetings(one, two, self.tolerance):
-                if on_edge(one, spot, self.tolerance) and on_edge(two, spot, self.tolerance):
-                    found = self.vertices.find(spot)
-                    if found is None:
-                        found = self._vertex(spot, meeting_point(one, two, spot))
-                    for index, side in ((i, one), (j, two)):
-                        self._stop(stops[index], side, found)
+        points = split_where_they_meet(sides, self.vertices, self.tolerance, MAX_SIDES)
         steps: list[tuple[int, _Step]] = []
-        for index, side in enumerate(sides):
-            order = sorted((t, v) for v, t in stops[index].items())
-            if side.whole_turn:
-                order.append((order[0][0] + 1.0, order[0][1]))
-            for (t, tail), (u, head) in itertools.pairwise(order):
-                whole = len(order) == 2
-                steps.append(
-                    (index, _Step(side if whole else self._piece(side, t, u, tail, head), tail, head))
-                )
+        for index, (side, own) in enumerate(zip(sides, points, strict=True)):
+            runs = list(stretches(side, own))
+            for t, tail, u, head in runs:
+                piece = side if len(runs) == 1 else self._piece(side, t, u, tail, head)
+                steps.append((index, _Step(piece, tail, head)))
             if len(steps) > MAX_SIDES:
                 raise TooManyPieces
         return steps
 
-    def _vertex(self, spot: Spot, point: Point) -> int:
-        return self.vertices.add(Vertex(spot, point))
-
-    def _stop(self, stops: dict[int, float], side: Edge, vertex: int) -> None:
-        spot = self.vertices.all[vertex].spot
-        if vertex not in stops and on_edge(side, spot, self.tolerance):
-            stops[vertex] = side.parameter(spot)
-
     def _piece(self, side: Edge, t: float, u: float, tail: int, head: int) -> Edge:
-        start, end = self.vertices.all[tail].exact, self.vertices.all[head].exact
-        assert start is not None and end is not None
+        start, end = (vertex_point(self.vertices.all[vertex]) for vertex in (tail, head))
         if side.straight:
             return straight_side(side.name, side.index, start, end)
         assert side.sweep is not None and side.centre is not None and side.radius is not None
@@ -189,16 +154,6 @@ def _arc_piece(side: Edge, start: Point, end: Point, share: float) -> Edge:
     sweep = min((least, one - least), key=lambda angle: abs(float(angle) - abs(rough)))
     length = Real.of(0) if float(side.length) == 0 else side.length * sweep / abs(side.sweep)
     return replace(side, start=start, end=end, sweep=sweep if rough > 0 else -sweep, length=length)
-
-
-def _far(one: Edge, two: Edge, tolerance: float) -> bool:
-    a, b = one.box, two.box
-    return (
-        a[0] > b[2] + tolerance
-        or b[0] > a[2] + tolerance
-        or a[1] > b[3] + tolerance
-        or b[1] > a[3] + tolerance
-    )
 
 
 def _cancelled(steps: list[_Step]) -> list[_Step]:

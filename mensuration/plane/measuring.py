@@ -67,7 +67,9 @@ def _exactly_enclosed(
         if edge.oval:
             raise NotClosed("parts of an ellipse are given as decimals")
         if edge.straight:
-            double = double + cross(known_point(arrangement, tail), known_point(arrangement, head))
+            double = double + cross(
+                known_point(arrangement.vertices[tail]), known_point(arrangement.vertices[head])
+            )
         else:
             circle = (exact_point(edge.centre), known(edge.radius))
             sweep = edge.angles[1] * (fragment.end_t - fragment.start_t)
@@ -78,7 +80,7 @@ def _exactly_enclosed(
             if tail == head:
                 angle = WHOLE_TURN if sweep > 0 else -WHOLE_TURN
             else:
-                p, q = known_point(arrangement, tail), known_point(arrangement, head)
+                p, q = known_point(arrangement.vertices[tail]), known_point(arrangement.vertices[head])
                 angle = angle_between(minus(p, centre), minus(q, centre), radius, sweep)
                 double = double + cross(centre, minus(q, p))
             double = double + radius * radius * angle * share
@@ -103,9 +105,8 @@ def joined_arcs(pieces: Iterable[Arc]) -> list[Arc]:
     return joined
 
 
-def known_point(arrangement: Arrangement, index: int) -> ExactPoint:
+def known_point(vertex: Vertex) -> ExactPoint:
     """The exact coordinates of a vertex. NotClosed where they are no sums of roots."""
-    vertex = arrangement.vertices[index]
     if vertex.found is None:
         vertex.found = _found(vertex) or False
     if not vertex.found:
@@ -216,7 +217,7 @@ def _exact_length(arrangement: Arrangement, run: list[Fragment], edge: Edge, con
     if edge.oval:
         raise NotClosed("a part of an ellipse has no short exact length")
     tail, head = _run_ends(run)
-    p, q = known_point(arrangement, tail), known_point(arrangement, head)
+    p, q = known_point(arrangement.vertices[tail]), known_point(arrangement.vertices[head])
     if edge.straight:
         along = minus(exact_point(edge.end), exact_point(edge.start))
         step = minus(q, p)

@@ -16,7 +16,7 @@ from flint import arb
 
 from mensuration.expressions import trigonometric
 from mensuration.numbers import NotClosed, Real
-from mensuration.plane.arrangement import Arrangement, Fragment
+from mensuration.plane.arrangement import Arrangement, Fragment, Vertex
 from mensuration.plane.containing import Piece, crosses_inside, monotone
 from mensuration.plane.edges import Box, Edge, Point, Spot, around
 from mensuration.plane.measuring import ball_angle, ball_vertex, known_point, run_length
@@ -167,8 +167,8 @@ def _rough_sweep(fragment: Fragment, forward: bool) -> float:
 
 def _side(arrangement: Arrangement, run: list[tuple[Fragment, bool]], index: int, pi: Real) -> Edge:
     (first, forward), (last, onward) = run[0], run[-1]
-    start = vertex_point(arrangement, first.tail if forward else first.head)
-    end = vertex_point(arrangement, last.head if onward else last.tail)
+    start = vertex_point(arrangement.vertices[first.tail if forward else first.head])
+    end = vertex_point(arrangement.vertices[last.head if onward else last.tail])
     edge = first.edge
     name = f"side {index + 1}"
     if edge.straight:
@@ -222,11 +222,10 @@ def straight_side(name: str, index: int, start: Point, end: Point) -> Edge:
     return Edge(name, -1, index, start, end, (x * x + y * y).sqrt(), "")
 
 
-def vertex_point(arrangement: Arrangement, index: int) -> Point:
+def vertex_point(vertex: Vertex) -> Point:
     """A vertex as a pair of numbers: exact where it can be, else with proven digits."""
     try:
-        x, y = known_point(arrangement, index)
+        x, y = known_point(vertex)
         return Real(x), Real(y)
     except NotClosed:
-        vertex = arrangement.vertices[index]
         return Real(None, lambda: ball_vertex(vertex)[0]), Real(None, lambda: ball_vertex(vertex)[1])

@@ -14,11 +14,11 @@ from dataclasses import dataclass
 from math import hypot
 
 from mensuration.numbers import Real
-from mensuration.plane.arrangement import on_edge
+from mensuration.plane.arrangement import Vertex, on_edge
 from mensuration.plane.crossings import meetings
-from mensuration.plane.cutting import Cut, meeting_point
+from mensuration.plane.cutting import Cut
 from mensuration.plane.edges import Edge, Point, Spot
-from mensuration.plane.regions import Region, straight_side
+from mensuration.plane.regions import Region, straight_side, vertex_point
 
 LEVEL: tuple[tuple[int, int], ...] = ((1, 0), (-1, 0))
 UPRIGHT: tuple[tuple[int, int], ...] = ((0, 1), (0, -1))
@@ -183,7 +183,7 @@ def _hits(ray: Edge, edge: Edge, tolerance: float) -> list[tuple[Spot, Point]]:
     if not found:
         for spot in meetings(ray, edge, tolerance):
             if on_edge(ray, spot, tolerance) and on_edge(edge, spot, tolerance):
-                found.append((spot, meeting_point(ray, edge, spot)))
+                found.append((spot, vertex_point(Vertex(spot, None, (ray, edge)))))
     return found
 
 
