@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
+import itertools
 from math import isclose
 from typing import Any
 
-from mensuration.expressions import Quantity, Scope, evaluate, parse
+from mensuration.expressions import ExpressionError, Quantity, Scope, evaluate, parse
 from mensuration.numbers import PI, Real
 
 ROUGH = 2e-6  # what is shown with “…” has seven figures
@@ -53,3 +54,25 @@ def check_tally(tally: dict[str, Any], pi: Real = PI) -> int:
     size = max([abs(float(total.value)), *(abs(value) for value in values)], default=1.0)
     assert isclose(came_to, float(total.value), rel_tol=ROUGH, abs_tol=ROUGH * size), (came_to, total)
     return exact
+
+
+def check_line(line: str, pi: Real = PI) -> int:
+    """A written line ``label: formula = numbers = value``: everything in it that stands for a number comes to the same.
+
+    How many pairs were compared; lines that are found by trial tell equations and are left out.
+    """
+    if ";" in line:
+        return 0
+    pieces = line.partition(": ")[2] or line
+    numbers = [piece for piece in pieces.split(" = ") if _stands_for_a_number(piece)]
+    for one, two in itertools.pairwise(numbers):
+        check(one, two, pi)
+    return max(0, len(numbers) - 1)
+
+
+def _stands_for_a_number(text: str) -> bool:
+    try:
+        evaluate(parse(text.replace("…", "")), Scope())
+    except ExpressionError:
+        return False
+    return True

@@ -58,7 +58,8 @@ def test_mirrored_parts_and_mirrored_targets_touch_too(flip: bool, target: bool)
     right = next(f for f in SEATED if f.name == "right-triangle")
     board = {**BOARD, "flip": target, "turn": "30"}
     whole = areas(board, on(right, "right", "board.height", flip=flip))
-    assert whole["quantities"]["area"]["decimal"][:2] == "15"  # 12 and 1/2 · 3 · 2
+    assert [whole["parts"]["more"][leg]["exact"] for leg in ("base", "height")] == ["3", "2"]
+    assert float(whole["quantities"]["area"]["decimal"]) == pytest.approx(12 + 3 * 2 / 2, abs=1e-12)
 
 
 def test_inside_it_lies_in_the_part() -> None:

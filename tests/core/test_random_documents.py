@@ -13,6 +13,7 @@ from hypothesis import strategies as st
 
 from mensuration.catalogue import figures, plane_figures
 from mensuration.problem import ALSO, evaluate_document
+from mensuration.ways.splitting import TITLES
 
 NAMES = ["ann", "ben", "cay"]
 number = st.one_of(
@@ -55,9 +56,7 @@ def documents(draw: st.DrawFn) -> dict[str, Any]:
     own = [draw(st.one_of(parts(name, number), walks(name))) for name in NAMES[: draw(st.integers(0, 3))]]
     figure: dict[str, Any] = {"name": "fig", "kind": "plane", "parts": own}
     if draw(st.booleans()):
-        figure["way"] = draw(
-            st.sampled_from(["parts", "upright", "level", "triangles", "whole-less", "own", "??"])
-        )
+        figure["way"] = draw(st.sampled_from(["parts", *TITLES, "??"]))
         figure["cuts"] = [[["0", "0"], [draw(number), draw(number)]]]
     card = draw(st.sampled_from(list(figures().values())))
     given_ = draw(st.dictionaries(st.sampled_from([m.name for m in card.measures]), number, max_size=3))

@@ -122,9 +122,12 @@ def test_faces_look_outwards_and_the_picture_is_within_the_body(solid: Solid) ->
     size = hypot(max(xs) - min(xs), max(ys) - min(ys))
     for stretch in solid.stretches:
         for end in (stretch.start, stretch.end):
-            x, y = drawn.view.seen(tuple(in_floats(t, solution.floats) for t in end))  # type: ignore[arg-type]
-            assert min(xs) - size / 2 <= x <= max(xs) + size / 2
-            assert min(ys) - size / 2 <= y <= max(ys) + size / 2
+            at = tuple(in_floats(t, solution.floats) for t in end)
+            if at[2] < 0:
+                continue  # the middle of the ball that a cap is cut from
+            x, y = drawn.view.seen(at)  # type: ignore[arg-type]
+            assert min(xs) - size * 1e-6 <= x <= max(xs) + size * 1e-6
+            assert min(ys) - size * 1e-6 <= y <= max(ys) + size * 1e-6
 
 
 EDGES = [  # solid, edges that are seen, edges behind: counted on a drawing by hand
