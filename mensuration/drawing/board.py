@@ -17,7 +17,7 @@ from mensuration.outlines import OUTLINE
 from mensuration.pictures import Bounds, Corner, DrawnAngle, DrawnSpan, Segment, Sketched, Spot
 from mensuration.plane import Composition, Edge, PlacedPart, Stretch
 from mensuration.plane.arrangement import Fragment
-from mensuration.plane.edges import Point, around
+from mensuration.plane.edges import Bent, Point, around
 from mensuration.solving.solution import USUAL_CHOICE
 from mensuration.tally.entry import Role
 from mensuration.telling import Teller
@@ -173,7 +173,7 @@ class _FigurePen:
         edge, vertices = fragment.edge, self.composition.arrangement.vertices
         tail, head = vertices[fragment.tail].spot, vertices[fragment.head].spot
         start, end = (tail, head) if forward else (head, tail)
-        if edge.straight:
+        if not isinstance(edge, Bent):
             return Segment("line", self.spot(start), self.spot(end))
         sweep = degrees(edge.angles[1]) * (fragment.end_t - fragment.start_t)
         return curve(edge, self.spot(start), self.spot(end), sweep if forward else -sweep, self.scale)

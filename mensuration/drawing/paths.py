@@ -6,7 +6,7 @@ from collections.abc import Callable, Sequence
 from math import atan2, degrees
 
 from mensuration.pictures import Segment, Spot
-from mensuration.plane.edges import Box, Edge
+from mensuration.plane.edges import Bent, Box, Edge, EllipseArc
 from mensuration.telling import Teller
 
 LABEL_GRID = 5
@@ -24,18 +24,18 @@ def scaled(spot: Spot, scale: float) -> Spot:
 def edge_segment(edge: Edge, scale: float) -> Segment:
     """A whole edge as a piece of path."""
     start, end = scaled(edge.a, scale), scaled(edge.b, scale)
-    if edge.straight:
+    if not isinstance(edge, Bent):
         return Segment("line", start, end)
     return curve(edge, start, end, degrees(edge.angles[1]), scale)
 
 
-def curve(edge: Edge, start: Spot, end: Spot, sweep: float, scale: float) -> Segment:
+def curve(edge: Bent, start: Spot, end: Spot, sweep: float, scale: float) -> Segment:
     """A piece of an arc or an ellipse between two points; ``sweep`` in degrees."""
-    centre, radius = scaled(edge.c, scale), edge.r * scale
-    if edge.minor is None or edge.heading is None:
-        return Segment("arc", start, end, centre, radius, sweep)
+    centre, (one, other) = scaled(edge.c, scale), (float(half) * scale for half in edge.halves)
+    if not isinstance(edge, EllipseArc):
+        return Segment("arc", start, end, centre, one, sweep)
     lean = degrees(atan2(float(edge.heading[1]), float(edge.heading[0])))
-    return Segment("arc", start, end, centre, radius, sweep, float(edge.minor) * scale, lean)
+    return Segment("arc", start, end, centre, one, sweep, other, lean)
 
 
 def roomy_spot(

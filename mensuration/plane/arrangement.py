@@ -17,7 +17,7 @@ from math import floor, hypot
 from typing import Literal
 
 from mensuration.plane.crossings import meetings
-from mensuration.plane.edges import Edge, ExactPoint, Point, Spot, around
+from mensuration.plane.edges import Bent, Edge, ExactPoint, Point, Spot, around
 from mensuration.plane.placing import PlacedPart
 from mensuration.plane.tolerances import RELATIVE
 
@@ -234,6 +234,7 @@ def _merge(splits: list[tuple[Edge, dict[int, float]]], tolerance: float) -> lis
 def _runs_with(fragment: Fragment, tail: int, head: int, edge: Edge) -> bool:
     if tail != head:
         return tail == fragment.tail
+    assert isinstance(edge, Bent) and isinstance(fragment.edge, Bent)  # no line comes back to where it began
     return (edge.angles[1] > 0) == (fragment.edge.angles[1] > 0)
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 import itertools
 from math import atan2, cos, floor, hypot, pi, sin, sqrt
 
-from mensuration.plane.edges import Edge
+from mensuration.plane.edges import Bent, Edge
 
 # A piece of boundary that only rises or only falls: low y, high y, then the line (ax, ay, bx, by, 0) or the
 # ellipse with the side of it that is meant (cx, cy, half its height, how its middle leans, ± width by height).
@@ -17,7 +17,7 @@ def monotone(edges: tuple[Edge, ...]) -> list[Piece]:
     """The boundary cut into pieces that only rise or only fall."""
     pieces: list[Piece] = []
     for edge in edges:
-        if edge.straight:
+        if not isinstance(edge, Bent):
             (ax, ay), (bx, by) = edge.a, edge.b
             pieces.append((min(ay, by), max(ay, by), ax, ay, bx, by, 0.0))
             continue
@@ -41,7 +41,7 @@ def monotone(edges: tuple[Edge, ...]) -> list[Piece]:
     return pieces
 
 
-def _height(edge: Edge, angle: float) -> float:
+def _height(edge: Bent, angle: float) -> float:
     """y on the arc; at the arc's ends exactly the end's own y, so that neighbours agree."""
     start, sweep = edge.angles
     if angle == start:

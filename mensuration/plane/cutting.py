@@ -13,7 +13,7 @@ from math import atan2, hypot, pi
 from mensuration.expressions import Quantity, Scope, evaluate, parse
 from mensuration.numbers import Real
 from mensuration.plane.arrangement import TooCrowded, Vertices, on_edge, split_where_they_meet, stretches
-from mensuration.plane.edges import Edge, Point, Spot
+from mensuration.plane.edges import Arc, Bent, Edge, Point, Spot
 from mensuration.plane.regions import Loop, Region, oval_sweep, straight_side, vertex_point
 from mensuration.plane.tolerances import AHEAD, BACK, RELATIVE
 
@@ -68,9 +68,7 @@ class _Step:
         return self.edge.spot(0.5)
 
     def back(self) -> _Step:
-        edge = self.edge
-        sweep = None if edge.sweep is None else -edge.sweep
-        return _Step(replace(edge, start=edge.end, end=edge.start, sweep=sweep), self.head, self.tail)
+        return _Step(self.edge.reversed(), self.head, self.tail)
 
     def heading(self, at_end: bool) -> float:
         near, far = (1.0, 1.0 - AHEAD) if at_end else (0.0, AHEAD)
@@ -100,9 +98,8 @@ class _Graph:
 
     def _piece(self, side: Edge, t: float, u: float, tail: int, head: int) -> Edge:
         start, end = (vertex_point(self.vertices.all[vertex]) for vertex in (tail, head))
-        if side.straight:
+        if not isinstance(side, Bent):
             return straight_side(side.name, side.index, start, end)
-        assert side.sweep is not None and side.centre is not None and side.radius is not None
         return _arc_piece(side, start, end, u - t)
 
     def faces(self, steps: list[_Step]) -> list[list[_Step]]:
@@ -137,11 +134,10 @@ def _clockwise(back: float, heading: float) -> float:
     return turn if turn > BACK else 2 * pi
 
 
-def _arc_piece(side: Edge, start: Point, end: Point, share: float) -> Edge:
+def _arc_piece(side: Bent, start: Point, end: Point, share: float) -> Edge:
     """A piece of an arc between two points of it; its sweep from the points, near to the rough one."""
-    assert side.sweep is not None and side.centre is not None and side.radius is not None
     rough = float(side.sweep) * share
-    if side.oval:
+    if not isinstance(side, Arc):
         near = abs(rough) * 2 * pi
         sweep = oval_sweep(side, near, start, end) if rough > 0 else oval_sweep(side, near, end, start)
         return replace(side, start=start, end=end, sweep=sweep if rough > 0 else -sweep)
@@ -208,8 +204,8 @@ def _joined(walk: list[_Step]) -> Loop:
     for index, run in enumerate(runs):
         if run[0].straight and len(run) > 1:
             sides.append(straight_side(f"side {index + 1}", index, run[0].start, run[-1].end))
-        elif len(run) > 1:
-            sweep = Real.sum(edge.sweep for edge in run if edge.sweep is not None)
+        elif len(run) > 1 and isinstance(run[0], Bent):
+            sweep = Real.sum(edge.sweep for edge in run if isinstance(edge, Bent))
             length = Real.sum(edge.length for edge in run)
             sides.append(replace(run[0], index=index, end=run[-1].end, sweep=sweep, length=length))
         else:
@@ -218,12 +214,12 @@ def _joined(walk: list[_Step]) -> Loop:
 
 
 def _runs_on(one: Edge, two: Edge) -> bool:
-    if one.straight != two.straight:
-        return False
-    if not one.straight:
+    if isinstance(one, Arc) and isinstance(two, Arc):
         near = RELATIVE * (one.r + two.r)
         same = hypot(one.c[0] - two.c[0], one.c[1] - two.c[1]) <= near and abs(one.r - two.r) <= near
-        return same and not one.oval and not two.oval and (one.angles[1] > 0) == (two.angles[1] > 0)
+        return same and (one.angles[1] > 0) == (two.angles[1] > 0)
+    if not (one.straight and two.straight):
+        return False
     (ax, ay), (bx, by), (cx, cy) = one.a, one.b, two.b
     u, v = (bx - ax, by - ay), (cx - bx, cy - by)
     size = hypot(*u) * hypot(*v)

@@ -15,20 +15,10 @@ from flint import arb
 from mensuration.numbers import PI, Exact, NotClosed, Real
 from mensuration.numbers.exact import ZERO
 from mensuration.plane.arrangement import Arrangement, Fragment, Vertex
-from mensuration.plane.crossings import ball_distance, ball_meeting, ball_point
-from mensuration.plane.edges import BallPoint, Edge, ExactPoint
-from mensuration.plane.exactly import (
-    HALF,
-    WHOLE_TURN,
-    angle_between,
-    cross,
-    dot,
-    exact_meeting,
-    exact_point,
-    known,
-    minus,
-    size,
-)
+from mensuration.plane.crossings import ball_distance, ball_meeting, ball_point, exact_meeting
+from mensuration.plane.edges import Arc, BallPoint, Bent, Edge, EllipseArc, ExactPoint, Line
+from mensuration.plane.exactly import HALF, WHOLE_TURN, angle_between, size
+from mensuration.plane.geometry import EXACT, cross, dot, exactly, minus
 from mensuration.plane.ovals import oval_length
 
 MAX_EXACT_FRAGMENTS = 64
@@ -60,18 +50,18 @@ def _exactly_enclosed(
     arrangement: Arrangement, border: list[tuple[Fragment, bool]], convention: Real
 ) -> Exact:
     double = ZERO
-    arcs: dict[tuple[ExactPoint, Exact], list[Arc]] = {}
+    arcs: dict[tuple[ExactPoint, Exact], list[Run]] = {}
     for fragment, forward in border:
         edge = fragment.edge
         tail, head = (fragment.tail, fragment.head) if forward else (fragment.head, fragment.tail)
-        if edge.oval:
+        if not isinstance(edge, Line | Arc):
             raise NotClosed("parts of an ellipse are given as decimals")
-        if edge.straight:
+        if isinstance(edge, Line):
             double = double + cross(
                 known_point(arrangement.vertices[tail]), known_point(arrangement.vertices[head])
             )
         else:
-            circle = (exact_point(edge.centre), known(edge.radius))
+            circle = (EXACT.point(edge.centre), exactly(edge.radius))
             sweep = edge.angles[1] * (fragment.end_t - fragment.start_t)
             arcs.setdefault(circle, []).append((tail, head, sweep if forward else -sweep))
     share = _counted(convention)
@@ -87,14 +77,14 @@ def _exactly_enclosed(
     return double * HALF
 
 
-Arc = tuple[int, int, float]  # from vertex, to vertex, rough signed sweep in radians
+Run = tuple[int, int, float]  # from vertex, to vertex, rough signed sweep in radians
 
 
-def joined_arcs(pieces: Iterable[Arc]) -> list[Arc]:
+def joined_arcs(pieces: Iterable[Run]) -> list[Run]:
     """Arcs of one circle with those that run on from one another put together."""
     waiting = {tail: (tail, head, sweep) for tail, head, sweep in pieces}
     heads = {head for _, head, _ in waiting.values()}
-    joined: list[Arc] = []
+    joined: list[Run] = []
     while waiting:
         start = next((tail for tail in waiting if tail not in heads), next(iter(waiting)))
         tail, here, sweep = waiting.pop(start)
@@ -117,7 +107,7 @@ def known_point(vertex: Vertex) -> ExactPoint:
 def _found(vertex: Vertex) -> ExactPoint | None:
     try:
         if vertex.exact is not None:
-            return exact_point(vertex.exact)
+            return EXACT.point(vertex.exact)
         assert vertex.edges is not None
         return exact_meeting(*vertex.edges, vertex.spot)
     except NotClosed:
@@ -126,7 +116,7 @@ def _found(vertex: Vertex) -> ExactPoint | None:
 
 def _counted(convention: Real) -> Exact:
     """What a radian counts as when π counts as ``convention``."""
-    return known(convention / PI)
+    return exactly(convention / PI)
 
 
 def _green(
@@ -138,12 +128,11 @@ def _green(
     p, q = points[fragment.tail], points[fragment.head]
     area = (p[0] * q[1] - q[0] * p[1]) / 2
     edge = fragment.edge
-    if edge.radius is not None:
-        angle = _ball_angle(fragment, p, q)
+    if isinstance(edge, Bent):
+        angle = _ball_angle(fragment, edge, p, q)
         counted = angle * convention.ball() / arb.pi()
-        radius = edge.radius.ball()
-        other = radius if edge.minor is None else edge.minor.ball()
-        area += radius * other * (counted - angle.sin()) / 2
+        one, other = edge.halves
+        area += one.ball() * other.ball() * (counted - angle.sin()) / 2
     return area
 
 
@@ -154,14 +143,14 @@ def ball_vertex(vertex: Vertex) -> BallPoint:
     return ball_meeting(*vertex.edges, vertex.spot)
 
 
-def _ball_angle(fragment: Fragment, p: BallPoint, q: BallPoint) -> arb:
-    """Signed angle in radians from p to q along a fragment."""
+def _ball_angle(fragment: Fragment, edge: Bent, p: BallPoint, q: BallPoint) -> arb:
+    """Signed angle in radians from p to q along a fragment of an edge."""
     if fragment.tail == fragment.head:
-        return arb.pi() * (2 if fragment.edge.angles[1] > 0 else -2)
-    return ball_angle(fragment.edge, _rough_angle(fragment), p, q)
+        return arb.pi() * (2 if edge.angles[1] > 0 else -2)
+    return ball_angle(edge, _rough_angle(fragment, edge), p, q)
 
 
-def ball_angle(edge: Edge, rough_angle: float, p: BallPoint, q: BallPoint) -> arb:
+def ball_angle(edge: Bent, rough_angle: float, p: BallPoint, q: BallPoint) -> arb:
     """Signed angle in radians from p to q on an edge's circle or ellipse: the float angle, put right by a
     small enclosed rest."""
     rough = arb(rough_angle)
@@ -173,8 +162,8 @@ def ball_angle(edge: Edge, rough_angle: float, p: BallPoint, q: BallPoint) -> ar
     return rough + (cross / dot).atan()
 
 
-def _rough_angle(fragment: Fragment) -> float:
-    return fragment.edge.angles[1] * (fragment.end_t - fragment.start_t)
+def _rough_angle(fragment: Fragment, edge: Bent) -> float:
+    return edge.angles[1] * (fragment.end_t - fragment.start_t)
 
 
 def run_length(arrangement: Arrangement, run: list[Fragment], edge: Edge, convention: Real) -> Real:
@@ -189,14 +178,14 @@ def run_length(arrangement: Arrangement, run: list[Fragment], edge: Edge, conven
         total = arb(0)
         for fragment, tail, head in pieces:
             p, q = ball_vertex(tail), ball_vertex(head)
-            radius = fragment.edge.radius
-            if radius is None:
-                total += ball_distance(p, q)
-            elif fragment.edge.oval:
-                total += oval_length(fragment.edge, p, _ball_angle(fragment, p, q))
-            else:
-                angle = abs(_ball_angle(fragment, p, q))
-                total += radius.ball() * angle * convention.ball() / arb.pi()
+            match fragment.edge:
+                case EllipseArc() as oval:
+                    total += oval_length(oval, p, _ball_angle(fragment, oval, p, q))
+                case Arc() as arc:
+                    angle = abs(_ball_angle(fragment, arc, p, q))
+                    total += arc.radius.ball() * angle * convention.ball() / arb.pi()
+                case _:
+                    total += ball_distance(p, q)
         return total
 
     return Real(None, recipe)
@@ -214,17 +203,17 @@ def _run_ends(run: list[Fragment]) -> tuple[int, int]:
 
 
 def _exact_length(arrangement: Arrangement, run: list[Fragment], edge: Edge, convention: Real) -> Exact:
-    if edge.oval:
+    if not isinstance(edge, Line | Arc):
         raise NotClosed("a part of an ellipse has no short exact length")
     tail, head = _run_ends(run)
     p, q = known_point(arrangement.vertices[tail]), known_point(arrangement.vertices[head])
-    if edge.straight:
-        along = minus(exact_point(edge.end), exact_point(edge.start))
+    if isinstance(edge, Line):
+        along = minus(EXACT.point(edge.end), EXACT.point(edge.start))
         step = minus(q, p)
         if edge.length.exact is not None:
             return size(dot(step, along) / edge.length.exact)
         return dot(step, step).sqrt()
-    radius, centre = known(edge.radius), exact_point(edge.centre)
-    rough = sum(abs(_rough_angle(f)) for f in run)
+    radius, centre = exactly(edge.radius), EXACT.point(edge.centre)
+    rough = sum(abs(_rough_angle(f, edge)) for f in run)
     angle = WHOLE_TURN if tail == head else angle_between(minus(p, centre), minus(q, centre), radius, rough)
     return radius * angle * _counted(convention)

@@ -14,7 +14,7 @@ from math import atan2, cos, hypot, pi, sin
 from flint import acb, arb, fmpq, fmpq_poly
 
 from mensuration.numbers.newton import enclosed
-from mensuration.plane.edges import BallPoint, Edge, Spot
+from mensuration.plane.edges import BallPoint, Bent, Edge, EllipseArc, Line, Spot
 from mensuration.plane.tolerances import COINCIDE, UNIT_CIRCLE
 
 POLISHING = 12  # steps
@@ -22,7 +22,7 @@ ASIDE = 0.4  # radians; no meeting lies opposite to it by symmetry
 FARTHEST = 0.1  # radians from a rough meeting to the enclosed one
 
 
-def oval_meetings(oval: Edge, other: Edge, tolerance: float) -> list[Spot]:
+def oval_meetings(oval: EllipseArc, other: Edge, tolerance: float) -> list[Spot]:
     """Spots where an ellipse meets another edge's line, circle or ellipse; none where they coincide."""
     value = _put_in(oval, other)
     size = max(abs(value(2 * pi * k / 8)) for k in range(8))
@@ -38,20 +38,23 @@ def oval_meetings(oval: Edge, other: Edge, tolerance: float) -> list[Spot]:
     return spots
 
 
-def _put_in(oval: Edge, other: Edge) -> Callable[[float], float]:
+def _put_in(oval: EllipseArc, other: Edge) -> Callable[[float], float]:
     """How far the ellipse's point at angle t lies off the other curve, with a sign; of its own measure."""
-    if other.straight:
+    if isinstance(other, Line):
         (ax, ay), (bx, by) = other.a, other.b
         length = hypot(bx - ax, by - ay)
 
         def off_line(t: float) -> float:
             x, y = oval.at_angle(t)
-            return ((x - ax) * (by - ay) - (y - ay) * (bx - ax)) / (length * oval.r)
+            return ((x - ax) * (by - ay) - (y - ay) * (bx - ax)) / (length * float(oval.major))
 
         return off_line
 
+    assert isinstance(other, Bent)
+    conic = other
+
     def off_conic(t: float) -> float:
-        u, v = other.unit_spot(oval.at_angle(t))
+        u, v = conic.unit_spot(oval.at_angle(t))
         return u * u + v * v - 1
 
     return off_conic
@@ -100,7 +103,7 @@ def _polished(value: Callable[[float], float], t: float) -> float:
     return t
 
 
-def ball_oval_meeting(oval: Edge, other: Edge, hint: Spot) -> BallPoint:
+def ball_oval_meeting(oval: EllipseArc, other: Edge, hint: Spot) -> BallPoint:
     """An enclosure of the meeting nearest to ``hint`` at the working precision in force."""
     u, v = oval.unit_spot(hint)
     start = arb(atan2(v, u))
@@ -113,7 +116,7 @@ def ball_oval_meeting(oval: Edge, other: Edge, hint: Spot) -> BallPoint:
     return oval.ball_at_angle(t)
 
 
-def _series(oval: Edge, other: Edge) -> list[acb]:
+def _series(oval: EllipseArc, other: Edge) -> list[acb]:
     """The coefficients of e^(-2it) … e^(2it) of the other curve's equation on the ellipse."""
     count = 8
     samples = [_ball_off(oval, other, arb(2 * k) / count) for k in range(count)]
@@ -123,11 +126,12 @@ def _series(oval: Edge, other: Edge) -> list[acb]:
     ]
 
 
-def _ball_off(oval: Edge, other: Edge, half_turns: arb) -> arb:
+def _ball_off(oval: EllipseArc, other: Edge, half_turns: arb) -> arb:
     x, y = oval.ball_at_angle(half_turns * arb.pi())
-    if other.straight:
+    if isinstance(other, Line):
         (ax, ay), (bx, by) = ((p[0].ball(), p[1].ball()) for p in (other.start, other.end))
         return (x - ax) * (by - ay) - (y - ay) * (bx - ax)
+    assert isinstance(other, Bent)
     u, v = other.ball_unit((x, y))
     return u * u + v * v - 1
 
@@ -152,14 +156,13 @@ def _enclosed(series: list[acb], derivative: int, start: arb) -> arb | None:
     return None if found is None else found[0]
 
 
-def oval_length(oval: Edge, start: BallPoint, sweep: arb) -> arb:
+def oval_length(oval: EllipseArc, start: BallPoint, sweep: arb) -> arb:
     """Length of an ellipse from one point of it on by an angle: ∫ √(a² sin² t + b² cos² t) dt, enclosed."""
-    assert oval.radius is not None and oval.minor is not None
     u, v = oval.ball_unit(start)
     first = arb(atan2(float(v.mid()), float(u.mid())))
     c, s = first.cos(), first.sin()
     first += ((c * v - s * u) / (c * u + s * v)).atan()
-    a, b = acb(oval.radius.ball()), acb(oval.minor.ball())
+    a, b = acb(oval.major.ball()), acb(oval.minor.ball())
 
     def speed(t: acb, analytic: bool) -> acb:
         across, up = a * t.sin(), b * t.cos()

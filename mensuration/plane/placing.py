@@ -2,16 +2,17 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from functools import cached_property, lru_cache
 from math import atan2, degrees
 from typing import Literal
 
-from mensuration.catalogue.figure import XY, Arc, Oval
+from mensuration.catalogue import figure as declared
+from mensuration.catalogue.figure import XY
 from mensuration.expressions import trigonometric
 from mensuration.numbers import NOUGHT, UNIT, Real
 from mensuration.plane.containing import Piece, crosses_inside, monotone
-from mensuration.plane.edges import Box, Edge, Point, Spot, around
+from mensuration.plane.edges import Arc, Box, Edge, EllipseArc, Line, Point, Spot, around
 from mensuration.solving import Solution
 
 Join = Literal["add", "take", "common"]
@@ -116,24 +117,29 @@ def place(name: str, index: int, join: Join, solution: Solution, placement: Plac
         for edge in walk.edges:
             end = first if edge.to == walk.start else point(edge.to)
             length = solution.work_out(edge.length).value
-            placed = Edge(edge.name, index, len(edges), start, end, length, edge.length)
-            if isinstance(edge, Oval):
-                placed = replace(
-                    placed,
-                    centre=point(edge.centre),
-                    radius=solution.work_out(edge.a).value,
-                    minor=solution.work_out(edge.b).value,
-                    heading=placement.aim((UNIT, NOUGHT)),
-                    sweep=-UNIT if placement.flip else UNIT,
-                )
-            elif isinstance(edge, Arc):
+            own = (edge.name, index, len(edges), start, end, length, edge.length)
+            if isinstance(edge, declared.Line):
+                edges.append(Line(*own))
+            elif isinstance(edge, declared.Arc):
                 turn = solution.work_out(edge.turn).value
-                placed = replace(
-                    placed,
-                    centre=point(edge.centre),
-                    radius=solution.work_out(edge.radius).value,
-                    sweep=-turn if placement.flip else turn,
+                edges.append(
+                    Arc(
+                        *own,
+                        centre=point(edge.centre),
+                        sweep=-turn if placement.flip else turn,
+                        radius=solution.work_out(edge.radius).value,
+                    )
                 )
-            edges.append(placed)
+            else:
+                edges.append(
+                    EllipseArc(
+                        *own,
+                        centre=point(edge.centre),
+                        sweep=-UNIT if placement.flip else UNIT,
+                        major=solution.work_out(edge.a).value,
+                        minor=solution.work_out(edge.b).value,
+                        heading=placement.aim((UNIT, NOUGHT)),
+                    )
+                )
             start = end
     return PlacedPart(name, index, join, solution, placement, tuple(edges))

@@ -7,7 +7,7 @@ circle are put together, so that a side ends only at a true corner.
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 from math import atan2, hypot
 from math import pi as pi_
@@ -18,7 +18,7 @@ from mensuration.expressions import trigonometric
 from mensuration.numbers import NotClosed, Real
 from mensuration.plane.arrangement import Arrangement, Fragment, Vertex
 from mensuration.plane.containing import Piece, crosses_inside, monotone
-from mensuration.plane.edges import Box, Edge, Point, Spot, around
+from mensuration.plane.edges import Arc, Bent, Box, Edge, Line, Point, Spot, around
 from mensuration.plane.measuring import ball_angle, ball_vertex, known_point, run_length
 from mensuration.plane.tolerances import AHEAD, RELATIVE, ROUND, STRAIGHT_ON
 
@@ -68,19 +68,20 @@ class Region:
 
     @cached_property
     def area(self) -> Real:
-        return self.polygon_area + Real.sum(bulge(edge, self.pi) for edge in self.edges if not edge.straight)
+        return self.polygon_area + Real.sum(
+            bulge(edge, self.pi) for edge in self.edges if isinstance(edge, Bent)
+        )
 
 
-def bulge(edge: Edge, convention: Real) -> Real:
+def bulge(edge: Bent, convention: Real) -> Real:
     """Signed area between an arc and its chord, more than 0 where the region bulges out: r²(θ - sin θ)/2, of an
     ellipse ab(θ - sin θ)/2 with the difference θ of the eccentric angles."""
-    assert edge.radius is not None and edge.sweep is not None
-    other = edge.radius if edge.minor is None else edge.minor
+    one, other = edge.halves
     if edge.whole_turn:
-        size = convention * edge.radius * other
+        size = convention * one * other
         return size if edge.sweep.sign() > 0 else -size
     angle = _TWO * convention * edge.sweep
-    return edge.radius * other * _HALF * (angle - trigonometric("sin", edge.sweep))
+    return one * other * _HALF * (angle - trigonometric("sin", edge.sweep))
 
 
 def regions_of(arrangement: Arrangement, covers: Callable[[int], bool], pi: Real) -> Region:
@@ -147,20 +148,21 @@ def _merged(arrangement: Arrangement, loop: list[tuple[Fragment, bool]], pi: Rea
 
 def _runs_on(arrangement: Arrangement, one: tuple[Fragment, bool], two: tuple[Fragment, bool]) -> bool:
     a, b = one[0].edge, two[0].edge
-    if a.straight != b.straight or a.oval or b.oval:
-        return a is b
-    if not a.straight:
+    if isinstance(a, Arc) and isinstance(b, Arc):
         tolerance = 4 * arrangement.tolerance
         return (
             hypot(a.c[0] - b.c[0], a.c[1] - b.c[1]) <= tolerance
             and abs(a.r - b.r) <= tolerance
             and (_rough_sweep(*one) > 0) == (_rough_sweep(*two) > 0)
         )
+    if not a.straight or not b.straight:
+        return a is b
     turn = _heading(*two, at_end=False) - _heading(*one, at_end=True)
     return abs((turn + pi_) % (2 * pi_) - pi_) < STRAIGHT_ON
 
 
 def _rough_sweep(fragment: Fragment, forward: bool) -> float:
+    assert isinstance(fragment.edge, Bent)
     sweep = fragment.edge.angles[1] * (fragment.end_t - fragment.start_t)
     return sweep if forward else -sweep
 
@@ -171,40 +173,25 @@ def _side(arrangement: Arrangement, run: list[tuple[Fragment, bool]], index: int
     end = vertex_point(arrangement.vertices[last.head if onward else last.tail])
     edge = first.edge
     name = f"side {index + 1}"
-    if edge.straight:
+    if not isinstance(edge, Bent):
         return straight_side(name, index, start, end)
     fragments = [fragment for fragment, _ in run]
     length = run_length(arrangement, fragments, edge, pi)
-    assert edge.radius is not None
     rough = sum(_rough_sweep(*step) for step in run)
     closed = first.tail == last.head if forward else first.head == last.tail
     if closed and (len(run) == 1 or abs(abs(rough) - 2 * pi_) < ROUND):
         sweep = Real.of(1)
-    elif edge.oval:
-        sweep = (
-            oval_sweep(edge, abs(rough), start, end)
-            if rough > 0
-            else oval_sweep(edge, abs(rough), end, start)
-        )
-    else:
+    elif isinstance(edge, Arc):
         sweep = length / (_TWO * pi * edge.radius)
-    return Edge(
-        name,
-        -1,
-        index,
-        start,
-        end,
-        length,
-        "",
-        centre=edge.centre,
-        radius=edge.radius,
-        sweep=sweep if rough > 0 else -sweep,
-        minor=edge.minor,
-        heading=edge.heading,
+    else:
+        sweep = oval_sweep(edge, abs(rough), *((start, end) if rough > 0 else (end, start)))
+    signed = sweep if rough > 0 else -sweep
+    return replace(
+        edge, name=name, part=-1, index=index, start=start, end=end, length=length, formula="", sweep=signed
     )
 
 
-def oval_sweep(edge: Edge, rough: float, start: Point, end: Point) -> Real:
+def oval_sweep(edge: Bent, rough: float, start: Point, end: Point) -> Real:
     """The eccentric angle from one point of an ellipse on to another, in turns, near to ``rough`` radians."""
 
     def recipe() -> arb:
@@ -214,12 +201,12 @@ def oval_sweep(edge: Edge, rough: float, start: Point, end: Point) -> Real:
     return Real(None, recipe)
 
 
-def straight_side(name: str, index: int, start: Point, end: Point) -> Edge:
+def straight_side(name: str, index: int, start: Point, end: Point) -> Line:
     """A straight side between two points."""
     x, y = end[0] - start[0], end[1] - start[1]
     if not x.sign() or not y.sign():
-        return Edge(name, -1, index, start, end, abs(x + y), "")
-    return Edge(name, -1, index, start, end, (x * x + y * y).sqrt(), "")
+        return Line(name, -1, index, start, end, abs(x + y), "")
+    return Line(name, -1, index, start, end, (x * x + y * y).sqrt(), "")
 
 
 def vertex_point(vertex: Vertex) -> Point:

@@ -8,7 +8,7 @@ from functools import cached_property
 
 from mensuration.numbers import NotClosed, Real
 from mensuration.plane.cutting import Cut, TooManyPieces, cut
-from mensuration.plane.edges import Edge, Point, Spot
+from mensuration.plane.edges import Arc, Bent, Edge, Point, Spot
 from mensuration.plane.regions import Region, straight_side
 from mensuration.ways.cuts import LEVEL, UPRIGHT, corners, fewest_cuts, right_angled, row_cuts
 from mensuration.ways.shapes import Cornered, Shape, by_corners, shape_of
@@ -241,9 +241,8 @@ def _round(region: Region) -> Way:
         if sign:
             pieces.append(Piece(sign, polygon, shape_of(polygon)))
     for side in region.edges:
-        if side.straight:
+        if not isinstance(side, Bent):
             continue
-        assert side.sweep is not None
         sign = side.sweep.sign()
         if side.whole_turn:
             loop: tuple[Edge, ...] = (side,)
@@ -254,10 +253,10 @@ def _round(region: Region) -> Way:
     return _made("round", pieces, cuts)
 
 
-def _arc_shape(side: Edge) -> Shape:
-    assert side.radius is not None and side.sweep is not None
-    if side.minor is not None:
-        axes, letters = {"a": side.radius, "b": side.minor}, {"a": "a", "b": "b"}
+def _arc_shape(side: Bent) -> Shape:
+    if not isinstance(side, Arc):
+        a, b = side.halves
+        axes, letters = {"a": a, "b": b}, {"a": "a", "b": "b"}
         if side.whole_turn:
             return Shape("ellipse", "pi a b", axes, letters)
         formula = "angle / 360° * pi a b - 1/2 a b sin(angle)"

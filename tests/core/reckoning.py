@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import itertools
+import re
 from math import isclose
 from typing import Any
 
@@ -14,7 +15,14 @@ ROUGH = 2e-6  # what is shown with “…” has seven figures
 
 def reckoned(text: str, pi: Real = PI) -> Quantity:
     """The value of a told text, worked out anew."""
-    return evaluate(parse(text.replace("…", "")), Scope(pi=pi))
+    return evaluate(parse(_typed(text)), Scope(pi=pi))
+
+
+def _typed(text: str) -> str:
+    """A told text as it would be typed."""
+    for word, unit in (("square units?", "unit^2"), ("cubic units?", "unit^3"), ("…", "")):
+        text = re.sub(word, unit, text)
+    return text
 
 
 def check(numbers: str, value: str, pi: Real = PI) -> bool:
@@ -72,7 +80,7 @@ def check_line(line: str, pi: Real = PI) -> int:
 
 def _stands_for_a_number(text: str) -> bool:
     try:
-        evaluate(parse(text.replace("…", "")), Scope())
+        evaluate(parse(_typed(text)), Scope())
     except ExpressionError:
         return False
     return True

@@ -21,6 +21,7 @@ from mensuration.catalogue import plane_figures
 from mensuration.expressions import Quantity
 from mensuration.numbers import PI, Real
 from mensuration.plane import Composition, PlacedPart, Placement, TooCrowded, compose, place
+from mensuration.plane.edges import EllipseArc
 from mensuration.plane.measuring import _green, enclosed
 from mensuration.solving import solve
 from mensuration.units import ANGLE, LENGTH, NUMBER
@@ -270,7 +271,7 @@ def test_outline_loops_are_closed_and_as_long_as_the_perimeter(parts: list[Descr
             a, b = (vertices[i].spot for i in (fragment.tail, fragment.head))
             edge = fragment.edge
             share = fragment.end_t - fragment.start_t
-            if edge.oval:  # as a chain of many chords
+            if isinstance(edge, EllipseArc):  # as a chain of many chords
                 spots = [edge.spot(fragment.start_t + share * i / 20_000) for i in range(20_001)]
                 walked += sum(hypot(p[0] - q[0], p[1] - q[1]) for p, q in itertools.pairwise(spots))
             elif edge.straight:
