@@ -11,7 +11,7 @@ from mensuration.frozen import Frozen
 from mensuration.numbers import Exact, Real, Rounding, decimal, round_by
 from mensuration.numbers.rounding import decimal_or_fraction
 from mensuration.telling import mathematics as m
-from mensuration.telling.mathematics import ATOM, POWER, PRODUCT, SUM, Mark, Maths, Written
+from mensuration.telling.mathematics import ATOM, FRACTION, PRODUCT, SUM, Mark, Maths, Written
 from mensuration.units import ANGLE, NO_UNIT, NUMBER, UNITS, Kind, Unit
 
 SHORT_PLACES = 6
@@ -194,7 +194,7 @@ def _inside(value: Real, unit: Unit) -> Written:
             return _rough(value, unit)
         above, below = rational.numerator, rational.denominator
         mathml = f"<mfrac><mn>{above}</mn><mn>{below}</mn></mfrac>{unit.mathml}"
-        binds = SUM if rational < 0 else POWER
+        binds = SUM if rational < 0 else PRODUCT if unit.symbol else FRACTION
         return Written(rf"\tfrac{{{above}}}{{{below}}}{unit.tex}", unit.after(text), binds, mathml)
     exact = value.exact
     if exact is not None and len(exact.text()) <= LONGEST_EXACT:

@@ -27,6 +27,7 @@ from mensuration.telling import Teller
 from mensuration.telling.tallies import badge
 from mensuration.units import LENGTH, UNITS, Kind
 from tests.core.helpers import answer, part, problem
+from tests.core.reckoning import check
 
 
 def teller(unit: str = "m") -> Teller:
@@ -373,3 +374,14 @@ def test_measures_found_together_are_told_by_all_their_equations() -> None:
     assert chord["formula"]["tex"].startswith(r"\begin{aligned}A &= ")
     assert "12 m = chord + arc with radius = height / 2 + chord² / (8 × height), " in chord["numbers"]["text"]
     assert chord["numbers"]["text"].endswith("(together, by trial), chord")
+
+
+def test_a_fraction_below_a_stroke_stands_in_brackets() -> None:
+    """The segment on the chord 4 cm, 9 cm high, has the radius 85/18 cm: (85/18 − 9) / (85/18) is a cosine."""
+    given = {"chord": "4", "height": "9"}
+    figure = {"name": "it", "kind": "formula", "figure": "segment", "given": given}
+    document = {"format": "tilt-grid/problem", "version": 1, "settings": {"unit": "cm"}, "figures": [figure]}
+    (solution,) = evaluate_document(document)["figures"]["it"]["card"]["solutions"]
+    (angle,) = (step for step in solution["steps"] if step["quantity"] == "angle")
+    assert angle["numbers"]["text"] == "2 × acos((85/18 cm − 9 cm) / (85/18 cm))"
+    assert check(angle["numbers"]["text"], angle["value"]["shown"]["text"]) is False
