@@ -36,7 +36,11 @@ class Column:
 
 
 def read_rule(text: str) -> Rule | None:
-    """``from 20 by 5``, or an expression such as ``2 radius``; None for an empty text. ExpressionError in words."""
+    """``from 20 by 5``, or an expression such as ``2 radius``; None for an empty text. ExpressionError in words.
+
+    >>> read_rule("from 20 by 5").by
+    Number(value=Fraction(5, 1), typed='5')
+    """
     if not text.strip():
         return None
     steps = _STEPS.fullmatch(text)

@@ -49,6 +49,11 @@ def check(figure: Figure, plane: Mapping[str, PlaneFigure] = EMPTY) -> list[str]
 
     Checked are names, kinds and formulas of everything declared, and that the figure that a fresh one starts with is whole:
     that all measures follow, all constraints hold, and its outline closes.
+
+    >>> from dataclasses import replace
+    >>> from mensuration.catalogue import figures
+    >>> check(replace(figures()["circle"], family="rund"))
+    ['circle: “rund” is no family; did you mean “round”?']
     """
     faults = list(_Names(figure, plane).faults())
     if not faults:

@@ -187,5 +187,12 @@ AnyEdit = Annotated[
 
 
 def edit(problem: Problem, change: AnyEdit) -> Edited:
-    """The problem after an edit. Refused, in words, where it can't be done; the problem given is never changed."""
+    """The problem after an edit. Refused, in words, where it can't be done; the problem given is never changed.
+
+    >>> from mensuration.problem import read
+    >>> pad = {"name": "pad", "parts": []}
+    >>> problem = read({"format": "tilt-grid/problem", "version": 1, "figures": [pad]})
+    >>> edit(problem, RenameFigure(do="rename-figure", figure="pad", name="deck")).problem.figures[0].name
+    'deck'
+    """
     return change.on(problem)

@@ -59,6 +59,10 @@ def read_table(text: str, figure: Figure) -> ReadTable:
     """Columns and rows of a table whose first line names the columns, and what was made of it, in sentences.
 
     A column whose name is no quantity of the figure is kept as a note; ``expected volume`` is compared.
+
+    >>> from mensuration.catalogue import figures
+    >>> read_table("radius (mm)\\n1.5\\n", figures()["sphere"]).columns[0].unit
+    'mm'
     """
     text = text.replace("\ufeff", "")
     lines = [line for line in re.split(r"\r\n|\r|\n", text) if line.strip()]

@@ -17,7 +17,11 @@ class ExpressionError(ValueError):
 
 
 def nearest(word: str, known: Iterable[str]) -> str | None:
-    """The known word that looks most like ``word``, if any does."""
+    """The known word that looks most like ``word``, if any does.
+
+    >>> nearest("widht", ["width", "height"])
+    'width'
+    """
     words = {candidate.lower(): candidate for candidate in known}
     found = get_close_matches(word.lower(), words, n=1, cutoff=0.6)
     return words[found[0]] if found else None

@@ -45,7 +45,12 @@ class Scope:
 
 
 def evaluate(node: Node, scope: Scope) -> Quantity:
-    """The value of a parsed expression. ExpressionError where kinds clash or a value is not real."""
+    """The value of a parsed expression. ExpressionError where kinds clash or a value is not real.
+
+    >>> from mensuration.expressions.parse import parse
+    >>> evaluate(parse("12 ft 6 in"), Scope()).value  # in metres
+    Real('381/100')
+    """
     match node:
         case Number():
             return Quantity(node.real)

@@ -92,7 +92,11 @@ def _of_an_angle(name: str) -> Callable[[Quantity], Quantity]:
 
 
 def trigonometric(function: str, turns: Real) -> Real:
-    """sin, cos or tan of an angle given in turns; exact where :mod:`mensuration.numbers.angles` knows it."""
+    """sin, cos or tan of an angle given in turns; exact where :mod:`mensuration.numbers.angles` knows it.
+
+    >>> trigonometric("sin", Real.of(1) / Real.of(12))
+    Real('1/2')
+    """
     if turns.exact is not None:
         try:
             return Real(_exactly(function, turns.exact))

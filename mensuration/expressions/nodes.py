@@ -103,7 +103,12 @@ def children(node: Node) -> tuple[Node, ...]:
 
 
 def paths(node: Node) -> Iterator[Path]:
-    """Every name that an expression uses."""
+    """Every name that an expression uses.
+
+    >>> from mensuration.expressions.parse import parse
+    >>> sorted(path.text for path in paths(parse("2 a.b + c")))
+    ['a.b', 'c']
+    """
     waiting = [node]
     while waiting:
         here = waiting.pop()

@@ -263,7 +263,11 @@ def _is_bare(node: Node) -> bool:
 
 
 def is_literal(text: str) -> bool:
-    """Whether a typed measurement is only a number with at most its units, and no name."""
+    """Whether a typed measurement is only a number with at most its units, and no name.
+
+    >>> is_literal("2 ft 3 in"), is_literal("slab.width")
+    (True, False)
+    """
     try:
         return _literal(parse(text))
     except ExpressionError:

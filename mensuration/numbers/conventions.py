@@ -15,5 +15,9 @@ CONVENTIONS: dict[str, Real] = {
 
 
 def pi_by(convention: str) -> Real:
-    """The number that stands for π under a convention (``exact``, ``3.14`` or ``22/7``)."""
+    """The number that stands for π under a convention (``exact``, ``3.14`` or ``22/7``).
+
+    >>> pi_by("22/7")
+    Real('22/7')
+    """
     return CONVENTIONS[convention]

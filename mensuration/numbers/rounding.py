@@ -90,7 +90,11 @@ def _decade(ball: arb) -> int | None:
 
 
 def round_by(value: Real, rule: Rounding) -> Rounded:
-    """``value`` by ``rule``. Without a rule: the decimal to as many figures as are always shown."""
+    """``value`` by ``rule``. Without a rule: the decimal to as many figures as are always shown.
+
+    >>> round_by(Real.of(5) / Real.of(2), Rounding(places=0)).text
+    '3'
+    """
     if rule.places is not None:
         return _finish(value, Fraction(1, 10**rule.places), rule.places)
     if rule.step is not None:
@@ -110,7 +114,12 @@ def round_by(value: Real, rule: Rounding) -> Rounded:
 
 
 def decimal(value: Real, figures: int = DECIMAL_FIGURES) -> str:
-    """A decimal with ``figures`` proven figures; shorter where the value ends sooner."""
+    """A decimal with ``figures`` proven figures; shorter where the value ends sooner.
+
+    >>> from mensuration.numbers import PI
+    >>> decimal(PI, 6)
+    '3.14159'
+    """
     if value.sign() == 0:
         return "0"
     last = leading_exponent(value) - figures + 1

@@ -75,7 +75,11 @@ def read_walk(text: str) -> tuple[Step, ...]:
 
 
 def texts_of(walk: str) -> Iterator[str]:
-    """Every typed measurement of a walk; nothing where it can't be read."""
+    """Every typed measurement of a walk; nothing where it can't be read.
+
+    >>> list(texts_of("R 9, U pad.width, L ?"))
+    ['9', 'pad.width']
+    """
     try:
         steps = read_walk(walk)
     except ExpressionError:

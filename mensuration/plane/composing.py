@@ -273,5 +273,16 @@ def total(shares: list[AreaShare]) -> Real:
 
 
 def compose(parts: tuple[PlacedPart, ...], pi: Real) -> Composition:
-    """Join placed parts in their order. TooCrowded when they cross in too many places."""
+    """Join placed parts in their order. TooCrowded when they cross in too many places.
+
+    >>> from mensuration.catalogue import figures
+    >>> from mensuration.expressions import Quantity
+    >>> from mensuration.numbers import PI, Real
+    >>> from mensuration.units import LENGTH
+    >>> from mensuration.solving import solve
+    >>> square = solve(figures()["square"], {"side": Quantity(Real.of(3), LENGTH)}, PI)
+    >>> from mensuration.plane import Placement, place
+    >>> compose((place("slab", 0, "add", square, Placement()),), PI).area
+    Real('9')
+    """
     return Composition(parts, arrange(parts), pi)

@@ -106,7 +106,17 @@ def _local_spot(solution: Solution, xy: XY) -> Spot:
 
 
 def place(name: str, index: int, join: Join, solution: Solution, placement: Placement) -> PlacedPart:
-    """The solved figure's outline, placed."""
+    """The solved figure's outline, placed.
+
+    >>> from mensuration.catalogue import figures
+    >>> from mensuration.expressions import Quantity
+    >>> from mensuration.numbers import PI, Real
+    >>> from mensuration.units import LENGTH
+    >>> from mensuration.solving import solve
+    >>> square = solve(figures()["square"], {"side": Quantity(Real.of(3), LENGTH)}, PI)
+    >>> [edge.name for edge in place("slab", 0, "add", square, Placement()).edges]
+    ['bottom', 'right', 'top', 'left']
+    """
 
     def point(xy: XY) -> Point:
         return placement.put((solution.work_out(xy[0]).value, solution.work_out(xy[1]).value))

@@ -60,7 +60,11 @@ class Problem(Model):
 
 
 def read(document: dict[str, Any]) -> Problem:
-    """A checked problem from its JSON object. UnreadableDocument where it is none."""
+    """A checked problem from its JSON object. UnreadableDocument where it is none.
+
+    >>> read({"format": "tilt-grid/problem", "version": 1, "title": "Pad"}).title
+    'Pad'
+    """
     try:
         problem = Problem.model_validate(document)
     except ValidationError as error:
@@ -72,7 +76,11 @@ def read(document: dict[str, Any]) -> Problem:
 
 
 def read_text(text: str | bytes) -> Problem:
-    """A checked problem from a file's contents. UnreadableDocument, in words, where it is none."""
+    """A checked problem from a file's contents. UnreadableDocument, in words, where it is none.
+
+    >>> read_text('{"format": "tilt-grid/problem", "version": 1, "title": "Pad"}').title
+    'Pad'
+    """
     if len(text) > MAX_BYTES:
         raise UnreadableDocument("the file is larger than 1 MB, the most a problem may have")
     try:

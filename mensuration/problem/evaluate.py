@@ -43,6 +43,13 @@ def evaluate(problem: Problem, also: Collection[str] = ()) -> Results:
     """The results of a problem: asks, figures, lines and complaints. Never raises for what it says.
 
     ``also`` names what is told only when it is wanted, of :data:`mensuration.problem.kinds.ALSO`.
+
+    >>> slab = {"name": "slab", "shape": "square", "given": {"side": "3"}}
+    >>> pad = {"name": "pad", "parts": [slab]}
+    >>> asks = [{"label": "Area", "expression": "pad.area"}]
+    >>> document = {"format": "tilt-grid/problem", "version": 1, "figures": [pad], "asks": asks}
+    >>> evaluate(read(document)).asks[0].exact
+    '9'
     """
     return _Evaluation(problem, also).results()
 
@@ -54,7 +61,15 @@ def evaluate_problem(problem: Problem, also: Collection[str] = ()) -> dict[str, 
 
 
 def evaluate_document(document: dict[str, Any], also: Collection[str] = ()) -> dict[str, Any]:
-    """The results of a problem given as its JSON object. UnreadableDocument where it is none."""
+    """The results of a problem given as its JSON object. UnreadableDocument where it is none.
+
+    >>> slab = {"name": "slab", "shape": "square", "given": {"side": "3"}}
+    >>> pad = {"name": "pad", "parts": [slab]}
+    >>> asks = [{"label": "Area", "expression": "pad.area"}]
+    >>> document = {"format": "tilt-grid/problem", "version": 1, "figures": [pad], "asks": asks}
+    >>> evaluate_document(document)["asks"][0]["text"]
+    '9.00 m²'
+    """
     return evaluate_problem(read(document), also)
 
 

@@ -33,7 +33,15 @@ def solve(
     pi: Real,
     show: Callable[[Quantity], str] = _plainly,
 ) -> Solution:
-    """All quantities of ``figure`` from any sufficient ``given`` ones: the first of their solutions."""
+    """All quantities of ``figure`` from any sufficient ``given`` ones: the first of their solutions.
+
+    >>> from mensuration.catalogue import figures
+    >>> from mensuration.expressions import Quantity
+    >>> from mensuration.numbers import PI, Real
+    >>> from mensuration.units import LENGTH
+    >>> solve(figures()["square"], {"side": Quantity(Real.of(3), LENGTH)}, PI).values["area"].value
+    Real('9')
+    """
     return solutions(figure, given, pi, show, most=1)[0]
 
 

@@ -54,6 +54,18 @@ def ways_of(region: Region, own: Sequence[Cut] = (), shown: str = "") -> list[Wa
     """Every way in which this region can be split here; ``own`` are cut lines drawn by a person.
 
     Two ways that cut along the same lines are one, unless the later one is ``shown``.
+
+    >>> from mensuration.catalogue import figures
+    >>> from mensuration.expressions import Quantity
+    >>> from mensuration.numbers import PI, Real
+    >>> from mensuration.units import LENGTH
+    >>> from mensuration.solving import solve
+    >>> square = solve(figures()["square"], {"side": Quantity(Real.of(3), LENGTH)}, PI)
+    >>> from mensuration.plane import Placement, compose, place
+    >>> from mensuration.plane.regions import regions_of
+    >>> figure = compose((place("slab", 0, "add", square, Placement()),), PI)
+    >>> [way.name for way in ways_of(regions_of(figure.arrangement, figure.covers, PI))]
+    ['level', 'upright', 'fewest', 'surround', 'fan', 'corners']
     """
     ways: list[Way] = []
     for name in TITLES:
