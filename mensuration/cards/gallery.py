@@ -152,7 +152,7 @@ def _form(figure: Figure, relation: Relation, quantity: str) -> RelationForm:
 def _face(solid: Solid, face: PlaneFace) -> CardFace:
     base, letter = figures()[face.figure], letters_of(solid)
     givens = (
-        told(m.Row((m.words(base.title_of(name)), write(parse(text), letter)), r"\ ", " "))
+        told(m.Equal((m.words(base.title_of(name)), write(parse(text), letter))))
         for name, text in face.givens.items()
     )
     times = told(write(parse(face.times), letter))

@@ -97,6 +97,5 @@ FIGURE = PlaneFigure(
         ),
         Grip(("straight / 2", "2 radius"), (Drive("radius", "y", "1/2"), Drive("diameter", "y"))),
     ),
-    equal_edges=(("bottom", "top"), ("right end", "left end")),
     centre=("straight / 2", "radius"),
 )

@@ -50,6 +50,7 @@ FIGURE = Solid(
             Run("side", ("radius", "radius + straight")),
             Run("top dome", ("0", "overall"), ("0", "radius + straight"), "90°"),
         ),
+        equators=(("radius", "radius"), ("radius", "radius + straight")),
     ),
     starting={"radius": "2", "straight": "5"},
     stretches=(

@@ -35,7 +35,7 @@ export const Picker = memo(function Picker({ bounds }: { bounds: Bounds | null }
           className="grid shrink-0 place-items-center rounded-md border border-edge bg-paper p-0.5 hover:border-pine hover:bg-pine-wash"
           onClick={() => add(shape)}
         >
-          <Picture loops={[shape.path]} bounds={shape.bounds} width={40} height={30} margin={2} className="h-7 w-8" />
+          <Picture loops={[shape.path]} bounds={shape.bounds} width={36} height={28} margin={2} className="h-6.5 w-7" />
         </button>
       ))}
     </div>
