@@ -1,6 +1,7 @@
 import type { PointerEvent } from "react";
 import type { DrawnPart, Spot } from "../api/types";
 import { near } from "./Angles";
+import { Badge } from "./Badge";
 import { pathOf, type ToScreen } from "./path";
 import { TINTS } from "./tints";
 
@@ -133,34 +134,17 @@ export function Badges({
   return (
     <g aria-hidden pointerEvents="none">
       {parts.map((part) => {
-        const [x, y] = aside(to(part.label), avoid);
         const text = { add: "", take: "−", common: "∩ " }[part.join] + part.badge;
-        const width = 14 + text.length * 9;
-        const takes = part.join === "take";
+        const at = aside(to(part.label), avoid);
         return (
-          <g key={part.name}>
-            <rect
-              x={x - width / 2}
-              y={y - 12}
-              width={width}
-              height={24}
-              rx={12}
-              fill={takes ? "var(--color-paper)" : "var(--color-pine)"}
-              stroke={takes ? "var(--color-ink)" : "none"}
-              strokeWidth={1.4}
-              strokeDasharray={takes ? "4 2.5" : undefined}
-            />
-            <text
-              x={x}
-              y={y + 5}
-              textAnchor="middle"
-              fontSize={14}
-              fontWeight={700}
-              fill={takes ? "var(--color-ink)" : "white"}
-            >
-              {text}
-            </text>
-          </g>
+          <Badge
+            key={part.name}
+            at={at}
+            text={text}
+            width={14 + text.length * 9}
+            round={12}
+            takes={part.join === "take"}
+          />
         );
       })}
     </g>

@@ -1,4 +1,5 @@
 import type { Split } from "../api/types";
+import { Badge } from "./Badge";
 import { pathOf, type ToScreen } from "./path";
 import { TINTS } from "./tints";
 
@@ -60,34 +61,10 @@ export function SplitLayer({ split, to, scale, lit, onLight }: Props) {
       </g>
       <g aria-hidden pointerEvents="none">
         {split.pieces.map((piece) => {
-          const [x, y] = to(piece.label);
           const text = (piece.sign === "-" ? "−" : "") + piece.badge;
-          const takes = piece.sign === "-";
           const width = 16 + text.length * 9;
           return (
-            <g key={piece.id}>
-              <rect
-                x={x - width / 2}
-                y={y - 12}
-                width={width}
-                height={24}
-                rx={5}
-                fill={takes ? "var(--color-paper)" : "var(--color-pine)"}
-                stroke={takes ? "var(--color-ink)" : "none"}
-                strokeWidth={1.4}
-                strokeDasharray={takes ? "4 2.5" : undefined}
-              />
-              <text
-                x={x}
-                y={y + 5}
-                textAnchor="middle"
-                fontSize={14}
-                fontWeight={700}
-                fill={takes ? "var(--color-ink)" : "white"}
-              >
-                {text}
-              </text>
-            </g>
+            <Badge key={piece.id} at={to(piece.label)} text={text} width={width} round={5} takes={piece.sign === "-"} />
           );
         })}
       </g>
