@@ -11,7 +11,7 @@ from mensuration.catalogue.figure import (
     EVERY,
     FAMILIES,
     FEWEST_EDGES,
-    Arc,
+    ArcTo,
     Axis,
     Counted,
     CountedFaces,
@@ -215,11 +215,11 @@ class _Names:
                 )
             case Ellipsoid():
                 yield from self._formulas((body.a, body.b, body.c), "body")
-        for stretch in figure.stretches:
-            yield from self._measure(stretch.measure, "stretch")
-            if stretch.unless:
-                yield from self._measure(stretch.unless, f"stretch {stretch.measure}")
-            yield from self._formulas((stretch.start, stretch.end), f"stretch {stretch.measure}")
+        for dimension in figure.dimensions:
+            yield from self._measure(dimension.measure, "dimension")
+            if dimension.unless:
+                yield from self._measure(dimension.unless, f"dimension {dimension.measure}")
+            yield from self._formulas((dimension.start, dimension.end), f"dimension {dimension.measure}")
         yield from self._formulas(figure.right_angles, "right angles")
         for face in figure.faces:
             base = self.plane.get(face.figure)
@@ -327,7 +327,7 @@ class _Start:
         for edge in walk.edges:
             to = self._spot(edge.to)
             length = self._value(edge.length)
-            if isinstance(edge, Arc):
+            if isinstance(edge, ArcTo):
                 centre, radius = self._spot(edge.centre), self._value(edge.radius)
                 off = max(abs(hypot(p[0] - centre[0], p[1] - centre[1]) - radius) for p in (at, to))
                 if off > NEAR * max(1, radius):

@@ -101,7 +101,7 @@ class Default:
 
 
 @dataclass(frozen=True)
-class Line:
+class LineTo:
     """A straight edge of the outline, from where the last one ended to ``to``."""
 
     name: str
@@ -110,7 +110,7 @@ class Line:
 
 
 @dataclass(frozen=True)
-class Arc:
+class ArcTo:
     """A circular edge round ``centre`` to ``to``, turning by ``turn`` (an angle, anticlockwise)."""
 
     name: str
@@ -141,7 +141,7 @@ class Outline:
     """
 
     start: XY
-    edges: tuple[Line | Arc | Oval, ...]
+    edges: tuple[LineTo | ArcTo | Oval, ...]
     hole: Outline | None = None
 
     @property
@@ -312,10 +312,10 @@ class PlaneFigure(Figure):
     showings: tuple[Doubling | Shearing | Unrolling, ...] = ()
 
     @property
-    def seat_edge(self) -> Line | None:
+    def seat_edge(self) -> LineTo | None:
         """The straight edge with which the figure stands on another's; None where it has none."""
         outline = self.outline if isinstance(self.outline, Outline) else self.outline.of(3)
-        straight = [edge for edge in outline.edges if isinstance(edge, Line)]
+        straight = [edge for edge in outline.edges if isinstance(edge, LineTo)]
         return next((edge for edge in straight if self.seat in (None, edge.name)), None)
 
     @property
@@ -397,7 +397,7 @@ class Ellipsoid:
 
 
 @dataclass(frozen=True)
-class Stretch:
+class Dimension:
     """A dimension line of a solid for ``measure``, from ``start`` to ``end``.
 
     ``side`` says on which side of that direction, as it is seen, it stands off (-1 right, 1 left, 0 on the line
@@ -430,6 +430,6 @@ class Solid(Figure):
     plane or can be unrolled."""
 
     body: Faces | CountedFaces | Raised | Turned | Ellipsoid
-    stretches: tuple[Stretch, ...]
+    dimensions: tuple[Dimension, ...]
     faces: tuple[PlaneFace, ...] = ()
     right_angles: tuple[tuple[XYZ, XYZ, XYZ], ...] = ()

@@ -9,10 +9,10 @@ from math import dist
 from typing import Literal
 
 from mensuration.catalogue import PlaneFigure, Solid
-from mensuration.catalogue.figure import XYZ, Raised, Stretch
+from mensuration.catalogue.figure import XYZ, Dimension, Raised
 from mensuration.drawing.board import Pen, figure_alone
 from mensuration.drawing.paths import scale_of
-from mensuration.drawing.solid import Sketch, sketch
+from mensuration.drawing.solid import Wireframe, sketch
 from mensuration.drawing.solid.bodies import point
 from mensuration.drawing.solid.space import V3
 from mensuration.expressions import Quantity
@@ -136,8 +136,8 @@ def _solid(solution: Solution, teller: Teller, typed: Mapping[str, str]) -> Card
     bounds = (min(xs) * scale, min(ys) * scale, max(xs) * scale, max(ys) * scale)
     size = max(bounds[2] - bounds[0], bounds[3] - bounds[1])
     spans = [
-        _span(stretch, (seen(one), seen(two)), solution, teller, typed)
-        for stretch, (one, two) in _stretches(solution, drawn)
+        _span(dimension, (seen(one), seen(two)), solution, teller, typed)
+        for dimension, (one, two) in _dimensions(solution, drawn)
     ]
     return CardPicture(
         "solid",
@@ -162,43 +162,47 @@ def short(spot: Spot, scale: float) -> Spot:
     return x, y
 
 
-def _stretches(solution: Solution, drawn: Sketch) -> list[tuple[Stretch, tuple[V3, V3]]]:
+def _dimensions(solution: Solution, drawn: Wireframe) -> list[tuple[Dimension, tuple[V3, V3]]]:
     figure = solution.figure
     assert isinstance(figure, Solid)
 
     def at(xyz: XYZ) -> V3:
         return point(solution.floats, xyz)
 
-    found = [(stretch, (at(stretch.start), at(stretch.end))) for stretch in figure.stretches]
+    found = [(dimension, (at(dimension.start), at(dimension.end))) for dimension in figure.dimensions]
     if isinstance(figure.body, Raised):
         height = solution.floats[figure.body.height]
-        found = [(stretch, _clear(stretch, ends, height, drawn)) for stretch, ends in found]
+        found = [(dimension, _clear(dimension, ends, height, drawn)) for dimension, ends in found]
     if drawn.upright is not None:
-        found.append((Stretch("height", ("0",) * 3, ("0",) * 3, -1), drawn.upright))
+        found.append((Dimension("height", ("0",) * 3, ("0",) * 3, -1), drawn.upright))
     return found
 
 
-def _clear(stretch: Stretch, ends: tuple[V3, V3], height: float, drawn: Sketch) -> tuple[V3, V3]:
+def _clear(dimension: Dimension, ends: tuple[V3, V3], height: float, drawn: Wireframe) -> tuple[V3, V3]:
     """The ends on top of a raised body, or below it where the dimension line would stand across its side."""
     (left, _), (right, _) = (drawn.view.seen(end) for end in ends)
-    if stretch.side * (right - left) >= 0:
+    if dimension.side * (right - left) >= 0:
         return ends
     (x, y, z), (u, v, w) = ends
     return (x, y, z - height), (u, v, w - height)
 
 
 def _span(
-    stretch: Stretch, ends: tuple[Spot, Spot], solution: Solution, teller: Teller, typed: Mapping[str, str]
+    dimension: Dimension,
+    ends: tuple[Spot, Spot],
+    solution: Solution,
+    teller: Teller,
+    typed: Mapping[str, str],
 ) -> DrawnSpan:
-    given = stretch.measure in solution.given
+    given = dimension.measure in solution.given
     return DrawnSpan(
-        stretch.measure,
+        dimension.measure,
         ends[0],
         ends[1],
         None,
-        stretch.side,
+        dimension.side,
         given,
-        typed.get(stretch.measure) if given else None,
-        teller.written(solution.values[stretch.measure]).text,
-        given or (stretch.always and stretch.unless not in solution.given),
+        typed.get(dimension.measure) if given else None,
+        teller.written(solution.values[dimension.measure]).text,
+        given or (dimension.always and dimension.unless not in solution.given),
     )

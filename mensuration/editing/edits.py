@@ -9,8 +9,8 @@ from pydantic import Field
 
 from mensuration.editing import bringing, figures, outlines, parts, renaming
 from mensuration.problem import Problem
-from mensuration.problem.document import Line
-from mensuration.problem.kinds import Figure
+from mensuration.problem.document import WorkingLine
+from mensuration.problem.kinds import AnyFigure
 from mensuration.problem.kinds.formula import FormulaDocument
 from mensuration.problem.kinds.plane import Part
 from mensuration.problem.models import Model, Settings, Typed
@@ -60,7 +60,7 @@ class RenameLine(Model):
 
 class AddLine(Model):
     do: Literal["add-line"]
-    line: Line
+    line: WorkingLine
 
     def on(self, problem: Problem) -> Edited:
         return Edited(*figures.add_line(problem, self.line))
@@ -68,7 +68,7 @@ class AddLine(Model):
 
 class AddFigure(Model):
     do: Literal["add-figure"]
-    added: Figure
+    added: AnyFigure
 
     def on(self, problem: Problem) -> Edited:
         return Edited(*figures.add_figure(problem, self.added))

@@ -6,8 +6,8 @@ from mensuration.editing.refusing import Refused
 from mensuration.editing.renaming import rename_figure
 from mensuration.expressions import fresh_name
 from mensuration.problem import Problem
-from mensuration.problem.document import MAX_FIGURES, MAX_LINES, Line
-from mensuration.problem.kinds import Figure
+from mensuration.problem.document import MAX_FIGURES, MAX_LINES, WorkingLine
+from mensuration.problem.kinds import AnyFigure
 
 
 def taken_names(problem: Problem) -> set[str]:
@@ -15,7 +15,7 @@ def taken_names(problem: Problem) -> set[str]:
     return {figure.name for figure in problem.figures} | {line.name for line in problem.lines}
 
 
-def add_figure(problem: Problem, figure: Figure, after: int | None = None) -> tuple[Problem, str]:
+def add_figure(problem: Problem, figure: AnyFigure, after: int | None = None) -> tuple[Problem, str]:
     """The problem with one figure more, under a name of its own near the one it has; and that name."""
     if len(problem.figures) >= MAX_FIGURES:
         raise Refused(f"a problem has at most {MAX_FIGURES} figures")
@@ -25,7 +25,7 @@ def add_figure(problem: Problem, figure: Figure, after: int | None = None) -> tu
     return problem.model_copy(update={"figures": figures}), name
 
 
-def add_line(problem: Problem, line: Line) -> tuple[Problem, str]:
+def add_line(problem: Problem, line: WorkingLine) -> tuple[Problem, str]:
     """The problem with one line of working more, under a name of its own near the one it has; and that name."""
     if len(problem.lines) >= MAX_LINES:
         raise Refused(f"a problem has at most {MAX_LINES} lines")

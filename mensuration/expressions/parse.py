@@ -131,8 +131,8 @@ class _Reader:
     def _divide(self, parts: list[Tree[Token] | Token]) -> Node:
         above, below = self.read(parts[0]), self.read(parts[1])
         match below:
-            case Binary("*", Number() as number, unit, True) if _is_unit(unit) and _is_bare(above):
-                # π/2 rad is half of π radians, as 1/2 m is half a metre; 6 m / 2 m stays a division.
+            case Binary("*", number, unit, True) if _is_unit(unit) and _is_bare(above) and _is_bare(number):
+                # π/2 rad is half of π radians, as 1/2 m is half a metre, and 2/π m a length; 6 m / 2 m stays a division.
                 return Binary("*", Binary("/", above, number), unit, implied=True)
         return Binary("/", above, below)
 

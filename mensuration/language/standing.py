@@ -7,7 +7,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from mensuration.catalogue import PlaneFigure, plane_figures
-from mensuration.catalogue.figure import Counted, Line
+from mensuration.catalogue.figure import Counted, LineTo
 from mensuration.expressions import nearest
 from mensuration.outlines import OUTLINE
 
@@ -61,7 +61,7 @@ def edges_of(shape: str) -> list[tuple[str, str]]:
     if figure is None:
         return [("side 1", "side1"), ("side 2", "side2"), ("…", "")] if shape == OUTLINE else []
     outline = figure.outline.of(12) if isinstance(figure.outline, Counted) else figure.outline
-    return [(edge.name, edge.length) for edge in outline.edges if isinstance(edge, Line)]
+    return [(edge.name, edge.length) for edge in outline.edges if isinstance(edge, LineTo)]
 
 
 def fitted(figure: PlaneFigure, length: str, given: Mapping[str, str]) -> dict[str, str]:

@@ -2,7 +2,7 @@
 
 from mensuration.outlines.rewriting import FixedSide, walk_through, with_corner, with_side
 from mensuration.outlines.shaping import OUTLINE, OutlineFault, Sketch, shape_points, shape_walk, solved
-from mensuration.outlines.steps import UNKNOWN, Step, read_walk, texts_of, with_texts_of
+from mensuration.outlines.steps import UNKNOWN, WalkStep, read_walk, texts_of, with_texts_of
 
 __all__ = [
     "OUTLINE",
@@ -10,7 +10,7 @@ __all__ = [
     "FixedSide",
     "OutlineFault",
     "Sketch",
-    "Step",
+    "WalkStep",
     "read_walk",
     "shape_points",
     "shape_walk",

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
 
-from mensuration.outlines.steps import DIRECTIONS, UNKNOWN, Step, read_walk
+from mensuration.outlines.steps import DIRECTIONS, UNKNOWN, WalkStep, read_walk
 
 Vector = tuple[float, float]
 
@@ -103,22 +103,22 @@ def plain(value: float) -> str:
     return "0" if text == "-0" else text
 
 
-def _axis(step: Step) -> int | None:
+def _axis(step: WalkStep) -> int | None:
     """0 for a level side, 1 for an upright one; None where it is neither."""
     if len(step.moves) != 1 or step.bend is not None:
         return None
     return 0 if DIRECTIONS[step.moves[0][0]][0] else 1
 
 
-def _is_open(step: Step) -> bool:
+def _is_open(step: WalkStep) -> bool:
     return any(amount == UNKNOWN for _, amount in step.moves)
 
 
-def _left_open(steps: Sequence[Step], kept: int = -1) -> Iterable[Step]:
+def _left_open(steps: Sequence[WalkStep], kept: int = -1) -> Iterable[WalkStep]:
     """The sides of a right-angled walk that are to be left open, so that one a direction follows the others."""
     if any(_axis(step) is None for step in steps):
         return []
-    opened: list[Step] = []
+    opened: list[WalkStep] = []
     for axis in (0, 1):
         along = [(index, step) for index, step in enumerate(steps) if _axis(step) == axis and index != kept]
         if along and not any(_is_open(step) for _, step in along):
@@ -126,7 +126,7 @@ def _left_open(steps: Sequence[Step], kept: int = -1) -> Iterable[Step]:
     return opened
 
 
-def _bent(step: Step) -> str:
+def _bent(step: WalkStep) -> str:
     if step.bend is None:
         return ""
     radius = "radius " if step.bend.by == "radius" else ""

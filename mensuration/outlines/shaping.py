@@ -10,12 +10,11 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 
-from mensuration.catalogue.figure import XY, Arc, Line, Measure, MeasureKind, Outline, PlaneFigure, Span
+from mensuration.catalogue.figure import XY, ArcTo, LineTo, Measure, MeasureKind, Outline, PlaneFigure, Span
 from mensuration.expressions import ExpressionError, Quantity, Scope, evaluate, parse, trigonometric
 from mensuration.numbers import NOUGHT, PI, Real
-from mensuration.outlines.steps import DIRECTIONS, UNKNOWN, Bend, Step
-from mensuration.solving import Solution
-from mensuration.solving import Step as Found
+from mensuration.outlines.steps import DIRECTIONS, UNKNOWN, Bend, WalkStep
+from mensuration.solving import Solution, Step
 from mensuration.units import ANGLE, NUMBER, Kind
 
 OUTLINE = "outline"
@@ -64,7 +63,7 @@ class Sketch:
         return _doubled_area(self.sides, self.corners, PI).sign() > 0
 
 
-def shape_walk(steps: Sequence[Step], read: Reader) -> Sketch:
+def shape_walk(steps: Sequence[WalkStep], read: Reader) -> Sketch:
     """The outline of a walk, from (0, 0). OutlineFault or ExpressionError where there is none."""
     sides = [_side(step, read) for step in steps]
     sides = _found(steps, sides)
@@ -95,7 +94,7 @@ def shape_points(points: Sequence[tuple[Quantity, Quantity]]) -> Sketch:
     return _checked(Sketch(tuple(sides), tuple(corners)))
 
 
-def _side(step: Step, read: Reader) -> Side:
+def _side(step: WalkStep, read: Reader) -> Side:
     if step.length:
         length, angle = read(step.length, "length").value, read(step.towards, "angle").value
         _positive(length, step)
@@ -112,13 +111,13 @@ def _side(step: Step, read: Reader) -> Side:
     return Side((x, y), step.moves[0][1] if len(step.moves) == 1 else None)
 
 
-def _positive(length: Real, step: Step) -> None:
+def _positive(length: Real, step: WalkStep) -> None:
     if length.sign() <= 0:
         says = f"“{step.text}” must go further than 0; to go back, use the opposite direction"
         raise OutlineFault("not-positive", says, step.position)
 
 
-def _found(steps: Sequence[Step], sides: list[Side]) -> list[Side]:
+def _found(steps: Sequence[WalkStep], sides: list[Side]) -> list[Side]:
     """Sides left ``?``, from all others along the same axis: there and back come to the same."""
     for axis in (0, 1):
         unknown = [
@@ -149,7 +148,7 @@ def _found(steps: Sequence[Step], sides: list[Side]) -> list[Side]:
     return sides
 
 
-def _balance(steps: Sequence[Step], sides: Sequence[Side], index: int, axis: int, way: int) -> str:
+def _balance(steps: Sequence[WalkStep], sides: Sequence[Side], index: int, axis: int, way: int) -> str:
     """``side1 - side3``: the sides that go the other way, less those that go this way."""
     plus: list[str] = []
     minus: list[str] = []
@@ -163,7 +162,7 @@ def _balance(steps: Sequence[Step], sides: Sequence[Side], index: int, axis: int
     return " - ".join([" + ".join(plus), *minus])
 
 
-def _bent(step: Step, side: Side, read: Reader) -> Side:
+def _bent(step: WalkStep, side: Side, read: Reader) -> Side:
     if step.bend is None:
         return side
     chord = _length(side.vector)
@@ -171,7 +170,7 @@ def _bent(step: Step, side: Side, read: Reader) -> Side:
     return replace(side, turn=turn if step.bend.left else -turn, radius=radius, chord=chord)
 
 
-def _bend(bend: Bend, chord: Real, step: Step, read: Reader) -> tuple[Real, Real]:
+def _bend(bend: Bend, chord: Real, step: WalkStep, read: Reader) -> tuple[Real, Real]:
     """Turn (turns, unsigned) and radius of an arc on a chord."""
     if bend.by == "angle":
         turn = read(bend.text, "angle").value
@@ -234,7 +233,7 @@ def _same(one: Vector, two: Vector) -> bool:
 def solved(sketch: Sketch, length: Kind, pi: Real) -> Solution:
     """The outline as a solved figure: every side, corner and measure by name, its boundary anticlockwise."""
     values: dict[str, Quantity] = {}
-    steps: list[Found] = []
+    steps: list[Step] = []
     measures: list[Measure] = [
         Measure("area", "A", "area"),
         Measure("perimeter", "P"),
@@ -256,12 +255,12 @@ def solved(sketch: Sketch, length: Kind, pi: Real) -> Solution:
     names = [f"side{i + 1}" for i in range(count)]
     values["perimeter"] = Quantity(Real.sum(values[name].value for name in names), length)
     if count <= TOLD_SIDES:
-        steps.append(Found("perimeter", " + ".join(names), "the sum of the sides"))
+        steps.append(Step("perimeter", " + ".join(names), "the sum of the sides"))
     doubled = _doubled_area(sketch.sides, corners, pi)
     left_about = doubled.sign() > 0
     values["area"] = Quantity(abs(doubled) * _HALF, length.power(2))
     if count <= TOLD_SIDES:
-        steps.append(Found("area", _area_formula(sketch, left_about), "the shoelace formula"))
+        steps.append(Step("area", _area_formula(sketch, left_about), "the shoelace formula"))
     values["sides"] = Quantity(Real.of(count), NUMBER)
     figure = PlaneFigure(
         name=OUTLINE,
@@ -287,7 +286,7 @@ def solved(sketch: Sketch, length: Kind, pi: Real) -> Solution:
 Put = Callable[..., None]
 
 
-def _tell_side(i: int, side: Side, put: Put, steps: list[Found], pi: Real) -> None:
+def _tell_side(i: int, side: Side, put: Put, steps: list[Step], pi: Real) -> None:
     x, y = side.vector
     if (x.sign() and y.sign()) or side.radius is not None:
         put(f"run{i}", rf"\Delta x_{{{i}}}", abs(x))
@@ -297,15 +296,13 @@ def _tell_side(i: int, side: Side, put: Put, steps: list[Found], pi: Real) -> No
         put(f"radius{i}", f"r_{{{i}}}", side.radius)
         put(f"angle{i}", rf"\theta_{{{i}}}", abs(side.turn), ANGLE, "angle")
         put(f"side{i}", f"s_{{{i}}}", _TWO * pi * abs(side.turn) * side.radius)
-        steps.append(
-            Found(f"side{i}", f"angle{i} / 360° * 2 pi radius{i}", "a fraction of the circumference")
-        )
+        steps.append(Step(f"side{i}", f"angle{i} / 360° * 2 pi radius{i}", "a fraction of the circumference"))
         return
     put(f"side{i}", f"s_{{{i}}}", _length(side.vector))
     if side.formula and side.formula.count("s") <= TOLD_SIDES:
-        steps.append(Found(f"side{i}", side.formula, side.source))
+        steps.append(Step(f"side{i}", side.formula, side.source))
     elif side.typed is None and x.sign() and y.sign():
-        steps.append(Found(f"side{i}", f"sqrt(run{i}^2 + rise{i}^2)", "Pythagoras"))
+        steps.append(Step(f"side{i}", f"sqrt(run{i}^2 + rise{i}^2)", "Pythagoras"))
 
 
 def _area_formula(sketch: Sketch, left_about: bool) -> str:
@@ -344,15 +341,15 @@ def _centre(sketch: Sketch, i: int) -> XY:
 def _boundary(sketch: Sketch, left_about: bool) -> Outline:
     count = len(sketch.sides)
     order = range(1, count + 1) if left_about else range(count, 0, -1)
-    edges: list[Line | Arc] = []
+    edges: list[LineTo | ArcTo] = []
     for i in order:
         side = sketch.sides[i - 1]
         to = _corner(i + 1 if left_about else i, count)
         if side.turn is None:
-            edges.append(Line(f"side {i}", to, f"side{i}"))
+            edges.append(LineTo(f"side {i}", to, f"side{i}"))
             continue
         turn = f"angle{i}" if (side.turn.sign() > 0) == left_about else f"-angle{i}"
-        edges.append(Arc(f"side {i}", to, _centre(sketch, i), turn, f"side{i}", f"radius{i}"))
+        edges.append(ArcTo(f"side {i}", to, _centre(sketch, i), turn, f"side{i}", f"radius{i}"))
     return Outline(_corner(1, count), tuple(edges))
 
 

@@ -39,7 +39,7 @@ class Bend:
 
 
 @dataclass(frozen=True)
-class Step:
+class WalkStep:
     """One step as typed: ``moves`` along the axes, or a ``length`` towards an angle."""
 
     text: str
@@ -54,7 +54,7 @@ class Step:
 
 
 @lru_cache(maxsize=2000)
-def read_walk(text: str) -> tuple[Step, ...]:
+def read_walk(text: str) -> tuple[WalkStep, ...]:
     """The steps of a typed walk. ExpressionError, with a position, where one can't be read.
 
     >>> [step.moves for step in read_walk("R 9, U 7")]
@@ -127,7 +127,7 @@ class _Reader:
     def __init__(self, text: str) -> None:
         self.text = text
 
-    def step(self, tree: Tree[Token]) -> Step:
+    def step(self, tree: Tree[Token]) -> WalkStep:
         position = _start(tree)
         text = self.text[position : _end(tree)]
         lead, clauses = self._parts(tree)
@@ -139,13 +139,13 @@ class _Reader:
             clauses = clauses[:arc]
         if clauses and lead is None and all(c.word.type == "MOVE" for c in clauses):
             moves = self._moves(clauses, position)
-            return Step(text, position, moves, bend=bend, spans=(*(c.span for c in clauses), *bent))
+            return WalkStep(text, position, moves, bend=bend, spans=(*(c.span for c in clauses), *bent))
         if len(clauses) == 1 and clauses[0].word.type == "TOWARDS":
             (towards,) = clauses
             if lead is None or not towards.value:
                 says = "write a length and a direction, such as 5 at 30°"
                 raise ExpressionError("step", says, position=position)
-            return Step(
+            return WalkStep(
                 text,
                 position,
                 length=self.text[slice(*lead)],

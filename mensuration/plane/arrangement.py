@@ -193,10 +193,10 @@ def on_edge(edge: Edge, spot: Spot, tolerance: float) -> bool:
     return hypot(spot[0] - nearest[0], spot[1] - nearest[1]) <= 2 * tolerance
 
 
-Stretch = tuple[float, int, float, int]  # parameter and vertex where it starts, and where it ends
+Interval = tuple[float, int, float, int]  # parameter and vertex where it starts, and where it ends
 
 
-def stretches(edge: Edge, points: dict[int, float]) -> Iterator[Stretch]:
+def intervals(edge: Edge, points: dict[int, float]) -> Iterator[Interval]:
     """An edge from vertex to vertex, all round where it is a whole turn."""
     stops = sorted((t, v) for v, t in points.items())
     if edge.whole_turn:
@@ -209,7 +209,7 @@ def _merge(splits: list[tuple[Edge, dict[int, float]]], tolerance: float) -> lis
     fragments: list[Fragment] = []
     known: dict[tuple[int, int], list[Fragment]] = {}
     for edge, points in splits:
-        for t, tail, u, head in stretches(edge, points):
+        for t, tail, u, head in intervals(edge, points):
             middle = edge.spot((t + u) / 2)
             key = (min(tail, head), max(tail, head))
             same = next(

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from mensuration.catalogue.figure import Line
+from mensuration.catalogue.figure import LineTo
 from mensuration.numbers import Real
 from mensuration.plane.edges import Edge, Point
 from mensuration.plane.placing import PlacedPart, Placement
@@ -81,7 +81,7 @@ def _seat(solution: Solution, flip: bool) -> tuple[Point, Point]:
     wanted = solution.plane.seat
     start = solution.outline.start
     for edge in solution.outline.edges:
-        if isinstance(edge, Line) and wanted in (None, edge.name):
+        if isinstance(edge, LineTo) and wanted in (None, edge.name):
             ends = [_worked(solution, start), _worked(solution, edge.to)]
             if flip:
                 ends = [(-x, y) for x, y in reversed(ends)]

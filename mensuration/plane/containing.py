@@ -10,12 +10,12 @@ from mensuration.plane.edges import Bent, Edge
 # A piece of boundary that only rises or only falls: low y, high y, then the line (ax, ay, bx, by, 0) or the
 # ellipse with the side of it that is meant (cx, cy, half its height, how its middle leans, ± width by height).
 # A circle is an ellipse that does not lean, as wide as high.
-Piece = tuple[float, float, float, float, float, float, float]
+Monotone = tuple[float, float, float, float, float, float, float]
 
 
-def monotone(edges: tuple[Edge, ...]) -> list[Piece]:
+def monotone(edges: tuple[Edge, ...]) -> list[Monotone]:
     """The boundary cut into pieces that only rise or only fall."""
-    pieces: list[Piece] = []
+    pieces: list[Monotone] = []
     for edge in edges:
         if not isinstance(edge, Bent):
             (ax, ay), (bx, by) = edge.a, edge.b
@@ -51,7 +51,7 @@ def _height(edge: Bent, angle: float) -> float:
     return edge.at_angle(angle)[1]
 
 
-def crosses_inside(pieces: list[Piece], x: float, y: float) -> bool:
+def crosses_inside(pieces: list[Monotone], x: float, y: float) -> bool:
     """Whether a spot off the boundary lies inside, by counting crossings of a ray to the right."""
     inside = False
     for low, high, p, q, r, s, side in pieces:

@@ -12,7 +12,7 @@ from math import atan2, hypot, pi
 
 from mensuration.expressions import Quantity, Scope, evaluate, parse
 from mensuration.numbers import Real
-from mensuration.plane.arrangement import TooCrowded, Vertices, on_edge, split_where_they_meet, stretches
+from mensuration.plane.arrangement import TooCrowded, Vertices, intervals, on_edge, split_where_they_meet
 from mensuration.plane.edges import Arc, Bent, Edge, Point, Spot
 from mensuration.plane.regions import Loop, Region, oval_sweep, straight_side, vertex_point
 from mensuration.plane.tolerances import AHEAD, BACK, RELATIVE
@@ -37,7 +37,7 @@ def cut(region: Region, cuts: Iterable[Cut]) -> list[Region]:
     except TooCrowded:
         raise TooManyPieces from None
     outline = _cancelled([step for index, step in steps if index < whole])
-    inner: dict[tuple[int, int], _Step] = {}
+    inner: dict[tuple[int, int], _HalfEdge] = {}
     for index, step in steps:
         if (
             index >= whole
@@ -57,7 +57,7 @@ def _on_any(spot: Spot, region: Region, tolerance: float) -> bool:
     return any(on_edge(edge, spot, tolerance) for edge in region.edges)
 
 
-class _Step:
+class _HalfEdge:
     """One piece of a side between two vertices, in one direction."""
 
     def __init__(self, edge: Edge, tail: int, head: int) -> None:
@@ -67,8 +67,8 @@ class _Step:
     def middle(self) -> Spot:
         return self.edge.spot(0.5)
 
-    def back(self) -> _Step:
-        return _Step(self.edge.reversed(), self.head, self.tail)
+    def back(self) -> _HalfEdge:
+        return _HalfEdge(self.edge.reversed(), self.head, self.tail)
 
     def heading(self, at_end: bool) -> float:
         near, far = (1.0, 1.0 - AHEAD) if at_end else (0.0, AHEAD)
@@ -83,15 +83,15 @@ class _Graph:
         self.tolerance = tolerance
         self.vertices = Vertices(tolerance)
 
-    def split(self, sides: Sequence[Edge]) -> list[tuple[int, _Step]]:
+    def split(self, sides: Sequence[Edge]) -> list[tuple[int, _HalfEdge]]:
         """Every side cut where others meet it: (which side, a piece of it)."""
         points = split_where_they_meet(sides, self.vertices, self.tolerance, MAX_SIDES)
-        steps: list[tuple[int, _Step]] = []
+        steps: list[tuple[int, _HalfEdge]] = []
         for index, (side, own) in enumerate(zip(sides, points, strict=True)):
-            runs = list(stretches(side, own))
+            runs = list(intervals(side, own))
             for t, tail, u, head in runs:
                 piece = side if len(runs) == 1 else self._piece(side, t, u, tail, head)
-                steps.append((index, _Step(piece, tail, head)))
+                steps.append((index, _HalfEdge(piece, tail, head)))
             if len(steps) > MAX_SIDES:
                 raise TooManyPieces
         return steps
@@ -102,12 +102,12 @@ class _Graph:
             return straight_side(side.name, side.index, start, end)
         return _arc_piece(side, start, end, u - t)
 
-    def faces(self, steps: list[_Step]) -> list[list[_Step]]:
+    def faces(self, steps: list[_HalfEdge]) -> list[list[_HalfEdge]]:
         """Closed walks, each turning as far left as it can at every vertex."""
-        leaving: dict[int, list[_Step]] = {}
+        leaving: dict[int, list[_HalfEdge]] = {}
         for step in steps:
             leaving.setdefault(step.tail, []).append(step)
-        walks: list[list[_Step]] = []
+        walks: list[list[_HalfEdge]] = []
         waiting = set(steps)
         for first in steps:
             if first not in waiting:
@@ -152,13 +152,13 @@ def _arc_piece(side: Bent, start: Point, end: Point, share: float) -> Edge:
     return replace(side, start=start, end=end, sweep=sweep if rough > 0 else -sweep, length=length)
 
 
-def _cancelled(steps: list[_Step]) -> list[_Step]:
+def _cancelled(steps: list[_HalfEdge]) -> list[_HalfEdge]:
     """Straight pieces of boundary that run both ways have the region on neither side: they go."""
     straight = {(s.tail, s.head) for s in steps if s.edge.straight}
     return [s for s in steps if not (s.edge.straight and (s.head, s.tail) in straight)]
 
 
-def _without_loose_ends(steps: list[_Step], fixed: set[int]) -> list[_Step]:
+def _without_loose_ends(steps: list[_HalfEdge], fixed: set[int]) -> list[_HalfEdge]:
     while True:
         counts: dict[int, int] = {}
         for step in steps:
@@ -170,7 +170,7 @@ def _without_loose_ends(steps: list[_Step], fixed: set[int]) -> list[_Step]:
         steps = kept
 
 
-def _assembled(walks: list[list[_Step]], region: Region) -> list[Region]:
+def _assembled(walks: list[list[_HalfEdge]], region: Region) -> list[Region]:
     loops = [_joined(walk) for walk in walks]
     outer = [(loop, Region((loop,), region.pi)) for loop in loops]
     pieces = [(loop, alone) for loop, alone in outer if float(alone.area) > 0]
@@ -190,7 +190,7 @@ def _owner(hole: Loop, pieces: list[Region]) -> int | None:
     return min(around, key=lambda i: float(pieces[i].area)) if around else None
 
 
-def _joined(walk: list[_Step]) -> Loop:
+def _joined(walk: list[_HalfEdge]) -> Loop:
     """The sides of a walk, with straight ones that run on from one another put together."""
     runs: list[list[Edge]] = []
     for step in walk:

@@ -50,7 +50,7 @@ def _exactly_enclosed(
     arrangement: Arrangement, border: list[tuple[Fragment, bool]], convention: Real
 ) -> Exact:
     double = ZERO
-    arcs: dict[tuple[ExactPoint, Exact], list[Run]] = {}
+    arcs: dict[tuple[ExactPoint, Exact], list[ArcRun]] = {}
     for fragment, forward in border:
         edge = fragment.edge
         tail, head = (fragment.tail, fragment.head) if forward else (fragment.head, fragment.tail)
@@ -77,14 +77,14 @@ def _exactly_enclosed(
     return double * HALF
 
 
-Run = tuple[int, int, float]  # from vertex, to vertex, rough signed sweep in radians
+ArcRun = tuple[int, int, float]  # from vertex, to vertex, rough signed sweep in radians
 
 
-def joined_arcs(pieces: Iterable[Run]) -> list[Run]:
+def joined_arcs(pieces: Iterable[ArcRun]) -> list[ArcRun]:
     """Arcs of one circle with those that run on from one another put together."""
     waiting = {tail: (tail, head, sweep) for tail, head, sweep in pieces}
     heads = {head for _, head, _ in waiting.values()}
-    joined: list[Run] = []
+    joined: list[ArcRun] = []
     while waiting:
         start = next((tail for tail in waiting if tail not in heads), next(iter(waiting)))
         tail, here, sweep = waiting.pop(start)

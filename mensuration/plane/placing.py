@@ -11,7 +11,7 @@ from mensuration.catalogue import figure as declared
 from mensuration.catalogue.figure import XY
 from mensuration.expressions import trigonometric
 from mensuration.numbers import NOUGHT, UNIT, Real
-from mensuration.plane.containing import Piece, crosses_inside, monotone
+from mensuration.plane.containing import Monotone, crosses_inside, monotone
 from mensuration.plane.edges import Arc, Box, Edge, EllipseArc, Line, Point, Spot, around
 from mensuration.solving import Solution
 
@@ -85,7 +85,7 @@ class PlacedPart:
         return around([edge.box for edge in self.edges])
 
     @cached_property
-    def _pieces(self) -> list[Piece]:
+    def _pieces(self) -> list[Monotone]:
         return monotone(self.edges)
 
     def contains(self, spot: Spot) -> bool:
@@ -128,9 +128,9 @@ def place(name: str, index: int, join: Join, solution: Solution, placement: Plac
             end = first if edge.to == walk.start else point(edge.to)
             length = solution.work_out(edge.length).value
             own = (edge.name, index, len(edges), start, end, length, edge.length)
-            if isinstance(edge, declared.Line):
+            if isinstance(edge, declared.LineTo):
                 edges.append(Line(*own))
-            elif isinstance(edge, declared.Arc):
+            elif isinstance(edge, declared.ArcTo):
                 turn = solution.work_out(edge.turn).value
                 edges.append(
                     Arc(

@@ -17,7 +17,7 @@ from flint import arb
 from mensuration.expressions import trigonometric
 from mensuration.numbers import NotClosed, Real
 from mensuration.plane.arrangement import Arrangement, Fragment, Vertex
-from mensuration.plane.containing import Piece, crosses_inside, monotone
+from mensuration.plane.containing import Monotone, crosses_inside, monotone
 from mensuration.plane.edges import Arc, Bent, Box, Edge, Line, Point, Spot, around
 from mensuration.plane.measuring import ball_angle, ball_vertex, known_point, run_length
 from mensuration.plane.tolerances import AHEAD, RELATIVE, ROUND, STRAIGHT_ON
@@ -52,7 +52,7 @@ class Region:
         return RELATIVE * hypot(right - left, top - bottom)
 
     @cached_property
-    def _pieces(self) -> list[Piece]:
+    def _pieces(self) -> list[Monotone]:
         return monotone(self.edges)
 
     def contains(self, spot: Spot) -> bool:

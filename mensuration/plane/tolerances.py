@@ -38,3 +38,6 @@ COINCIDE = 1e-9
 
 UNIT_CIRCLE = 1e-3
 """Off the unit circle, where the meetings of an ellipse are looked for roughly."""
+
+SLIGHT = 1e-9
+"""Sine of an angle below which two directions are one."""

@@ -12,7 +12,7 @@ from typing import Annotated, Any, Literal
 from pydantic import Field, ValidationError
 
 from mensuration.language.rates import MAX_RATES
-from mensuration.problem.kinds import Figure, PlaneDocument
+from mensuration.problem.kinds import AnyFigure, PlaneDocument
 from mensuration.problem.models import MAX_PARTS, Model, Name, RoundingRule, Settings, Typed
 
 MAX_BYTES = 1_000_000
@@ -26,7 +26,7 @@ class UnreadableDocument(ValueError):
     """A file that is no problem document; the sentence says where it stops being one."""
 
 
-class Line(Model):
+class WorkingLine(Model):
     """A named expression of the working."""
 
     name: Name
@@ -54,8 +54,8 @@ class Problem(Model):
     title: Annotated[str, Field(max_length=200)] = ""
     statement: Annotated[str, Field(max_length=20_000)] = ""
     settings: Settings = Settings()
-    figures: Annotated[list[Figure], Field(max_length=MAX_FIGURES)] = []
-    lines: Annotated[list[Line], Field(max_length=MAX_LINES)] = []
+    figures: Annotated[list[AnyFigure], Field(max_length=MAX_FIGURES)] = []
+    lines: Annotated[list[WorkingLine], Field(max_length=MAX_LINES)] = []
     asks: Annotated[list[Ask], Field(max_length=MAX_ASKS)] = []
 
 

@@ -9,7 +9,7 @@ from mensuration.expressions import Path
 from mensuration.frozen import Frozen
 from mensuration.tally.entry import Derivation, Equation, Look, Trial
 from mensuration.telling import mathematics as m
-from mensuration.telling.mathematics import SUM, Maths, Piece, joined
+from mensuration.telling.mathematics import SUM, Maths, Rendered, joined
 from mensuration.telling.values import Mathematics, Teller, is_pi, told
 from mensuration.telling.writing import Leaf, write
 
@@ -147,13 +147,13 @@ class Tried(m.Maths):
     how: str
     end: Maths | None
 
-    def in_text(self) -> Piece:
+    def in_text(self) -> Rendered:
         put = m.Below(self.put).text
         by = f" with {m.Below(self.by).text}" if self.by else ""
         end = f", {self.end.text}" if self.end else ""
-        return Piece(f"{put}{by} {self.how}".strip() + end, SUM)
+        return Rendered(f"{put}{by} {self.how}".strip() + end, SUM)
 
-    def in_tex(self) -> Piece:
+    def in_tex(self) -> Rendered:
         end = joined(SUM, r"\quad ", self.end.in_tex()) if self.end else ""
         how = joined(SUM, rf"\text{{{self.how}}}", end)
         if not self.put:
@@ -165,7 +165,7 @@ class Tried(m.Maths):
         rows.append(joined(SUM, "&", how))
         return joined(SUM, r"\begin{aligned}", *m.listed(rows, r" \\ "), r"\end{aligned}")
 
-    def in_mathml(self) -> Piece:
-        lines = m.Below((*self.put, *self.by)).in_mathml() if self.put else Piece("", SUM)
-        end = self.end.in_mathml() if self.end else Piece("", SUM)
+    def in_mathml(self) -> Rendered:
+        lines = m.Below((*self.put, *self.by)).in_mathml() if self.put else Rendered("", SUM)
+        end = self.end.in_mathml() if self.end else Rendered("", SUM)
         return joined(SUM, lines, f"<mtext>{self.how}</mtext>", end)

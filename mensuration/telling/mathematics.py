@@ -29,42 +29,42 @@ class Mark:
     given: str
 
 
-class Piece(NamedTuple):
+class Rendered(NamedTuple):
     """A rendered piece and how tightly it binds in its form."""
 
     code: str
     binds: int
     marks: tuple[Mark, ...] = ()
 
-    def within(self, needed: int, opening: str, closing: str) -> Piece:
+    def within(self, needed: int, opening: str, closing: str) -> Rendered:
         """The same, in brackets when it binds less tightly than ``needed``."""
         return self if self.binds >= needed else joined(ATOM, opening, self, closing)
 
 
-def joined(binds: int, *items: str | Piece) -> Piece:
+def joined(binds: int, *items: str | Rendered) -> Rendered:
     """Pieces one after the other; their marks move along."""
     codes: list[str] = []
     marks: list[Mark] = []
     length = 0
     for item in items:
-        if isinstance(item, Piece):
+        if isinstance(item, Rendered):
             marks += [Mark(m.start + length, m.end + length, m.part, m.given) for m in item.marks]
-        code = item.code if isinstance(item, Piece) else item
+        code = item.code if isinstance(item, Rendered) else item
         codes.append(code)
         length += len(code)
-    return Piece("".join(codes), binds, tuple(marks))
+    return Rendered("".join(codes), binds, tuple(marks))
 
 
 class Maths:
     """A piece of mathematics. Subclasses say how it is written in each form."""
 
-    def in_text(self) -> Piece:
+    def in_text(self) -> Rendered:
         raise NotImplementedError
 
-    def in_tex(self) -> Piece:
+    def in_tex(self) -> Rendered:
         raise NotImplementedError
 
-    def in_mathml(self) -> Piece:
+    def in_mathml(self) -> Rendered:
         raise NotImplementedError
 
     @cached_property
@@ -73,7 +73,7 @@ class Maths:
         return self.in_text().code
 
     @cached_property
-    def _set(self) -> Piece:
+    def _set(self) -> Rendered:
         return self.in_tex()
 
     @property
@@ -90,17 +90,17 @@ class Maths:
         inside = self.in_mathml().code
         return f'<math xmlns="http://www.w3.org/1998/Math/MathML" display="block">{_row(inside)}</math>'
 
-    def tight_text(self, needed: int) -> Piece:
+    def tight_text(self, needed: int) -> Rendered:
         return self.in_text().within(needed, "(", ")")
 
-    def as_factor(self) -> Piece:
+    def as_factor(self) -> Rendered:
         """The text beside other factors."""
         return self.tight_text(PRODUCT)
 
-    def tight_tex(self, needed: int) -> Piece:
+    def tight_tex(self, needed: int) -> Rendered:
         return self.in_tex().within(needed, r"\left(", r"\right)")
 
-    def tight_mathml(self, needed: int) -> Piece:
+    def tight_mathml(self, needed: int) -> Rendered:
         return self.in_mathml().within(needed, "<mrow><mo>(</mo>", "<mo>)</mo></mrow>")
 
 
@@ -119,17 +119,17 @@ class Written(Maths):
     ready_mathml: str = ""
     tight: str = ""
 
-    def in_text(self) -> Piece:
-        return Piece(self.ready_text, self.binds)
+    def in_text(self) -> Rendered:
+        return Rendered(self.ready_text, self.binds)
 
-    def as_factor(self) -> Piece:
-        return Piece(self.tight, PRODUCT) if self.tight else super().as_factor()
+    def as_factor(self) -> Rendered:
+        return Rendered(self.tight, PRODUCT) if self.tight else super().as_factor()
 
-    def in_tex(self) -> Piece:
-        return Piece(self.ready_tex, self.binds)
+    def in_tex(self) -> Rendered:
+        return Rendered(self.ready_tex, self.binds)
 
-    def in_mathml(self) -> Piece:
-        return Piece(self.ready_mathml or f"<mtext>{escape(self.ready_text)}</mtext>", self.binds)
+    def in_mathml(self) -> Rendered:
+        return Rendered(self.ready_mathml or f"<mtext>{escape(self.ready_text)}</mtext>", self.binds)
 
 
 @dataclass(frozen=True)
@@ -140,17 +140,17 @@ class Marked(Maths):
     part: str
     given: str
 
-    def in_text(self) -> Piece:
+    def in_text(self) -> Rendered:
         return self.of.in_text()
 
-    def as_factor(self) -> Piece:
+    def as_factor(self) -> Rendered:
         return self.of.as_factor()
 
-    def in_tex(self) -> Piece:
+    def in_tex(self) -> Rendered:
         inner = self.of.in_tex()
-        return Piece(inner.code, inner.binds, (Mark(0, len(inner.code), self.part, self.given),))
+        return Rendered(inner.code, inner.binds, (Mark(0, len(inner.code), self.part, self.given),))
 
-    def in_mathml(self) -> Piece:
+    def in_mathml(self) -> Rendered:
         return self.of.in_mathml()
 
 
@@ -166,20 +166,20 @@ class Sum(Maths):
     def _needed(self) -> int:
         return PRODUCT if self.sign == "-" else SUM
 
-    def in_text(self) -> Piece:
+    def in_text(self) -> Rendered:
         sign = "−" if self.sign == "-" else "+"
         right = self.right.tight_text(self._needed)
         if right.code.startswith("-"):  # no two signs side by side
             right = self.right.tight_text(PRODUCT)
         return joined(SUM, self.left.in_text(), f" {sign} ", right)
 
-    def in_tex(self) -> Piece:
+    def in_tex(self) -> Rendered:
         right = self.right.tight_tex(self._needed)
         if right.code.startswith("-"):
             right = self.right.tight_tex(PRODUCT)
         return joined(SUM, self.left.in_tex(), f" {self.sign} ", right)
 
-    def in_mathml(self) -> Piece:
+    def in_mathml(self) -> Rendered:
         sign = "−" if self.sign == "-" else "+"
         right = self.right.tight_mathml(self._needed)
         if right.code.startswith("<mo>−"):
@@ -193,13 +193,13 @@ class Minus(Maths):
 
     of: Maths
 
-    def in_text(self) -> Piece:
+    def in_text(self) -> Rendered:
         return joined(SUM, "-", self.of.tight_text(PRODUCT))
 
-    def in_tex(self) -> Piece:
+    def in_tex(self) -> Rendered:
         return joined(SUM, "-", self.of.tight_tex(PRODUCT))
 
-    def in_mathml(self) -> Piece:
+    def in_mathml(self) -> Rendered:
         return joined(SUM, "<mo>−</mo>", self.of.tight_mathml(PRODUCT))
 
 
@@ -211,20 +211,20 @@ class Times(Maths):
     right: Maths
     close: bool = False
 
-    def in_text(self) -> Piece:
+    def in_text(self) -> Rendered:
         a, b = self.left.as_factor(), self.right.as_factor()
         if not self.close:
             return joined(PRODUCT, a, " × ", b)
         # Behind a quotient, in text it would all go below its line.
         return joined(min(JOINED, a.binds, b.binds), a, " " if a.binds >= JOINED else " × ", b)
 
-    def in_tex(self) -> Piece:
+    def in_tex(self) -> Rendered:
         a, b = self.left.tight_tex(PRODUCT), self.right.tight_tex(PRODUCT)
         if not self.close:
             return joined(PRODUCT, a, r" \times ", b)
         return joined(min(JOINED, a.binds, b.binds), a, r"\,", b)
 
-    def in_mathml(self) -> Piece:
+    def in_mathml(self) -> Rendered:
         a, b = self.left.tight_mathml(PRODUCT), self.right.tight_mathml(PRODUCT)
         return joined(PRODUCT, a, "<mo>&#x2062;</mo>" if self.close else "<mo>×</mo>", b)
 
@@ -237,15 +237,15 @@ class WithUnit(Maths):
     unit: Unit
     power: Maths | None = None
 
-    def in_text(self) -> Piece:
+    def in_text(self) -> Rendered:
         gap = "" if self.unit.symbol == "deg" else " "
         name = "°" if self.unit.symbol == "deg" else self.unit.text
         return joined(PRODUCT, self.number.tight_text(PRODUCT), gap, name)
 
-    def in_tex(self) -> Piece:
+    def in_tex(self) -> Rendered:
         return joined(PRODUCT, self.number.tight_tex(PRODUCT), self.unit.tex)
 
-    def in_mathml(self) -> Piece:
+    def in_mathml(self) -> Rendered:
         return joined(PRODUCT, self.number.tight_mathml(PRODUCT), self.unit.mathml)
 
 
@@ -256,13 +256,13 @@ class Beside(Maths):
     left: Maths
     right: Maths
 
-    def in_text(self) -> Piece:
+    def in_text(self) -> Rendered:
         return joined(PRODUCT, self.left.in_text(), " ", self.right.tight_text(SUM))
 
-    def in_tex(self) -> Piece:
+    def in_tex(self) -> Rendered:
         return joined(PRODUCT, self.left.in_tex(), r"\ ", self.right.tight_tex(SUM))
 
-    def in_mathml(self) -> Piece:
+    def in_mathml(self) -> Rendered:
         return joined(PRODUCT, self.left.in_mathml(), '<mspace width="0.3em"/>', self.right.in_mathml())
 
 
@@ -273,13 +273,13 @@ class Over(Maths):
     above: Maths
     below: Maths
 
-    def in_text(self) -> Piece:
+    def in_text(self) -> Rendered:
         return joined(PRODUCT, self.above.as_factor(), " / ", self.below.tight_text(POWER))
 
-    def in_tex(self) -> Piece:
+    def in_tex(self) -> Rendered:
         return joined(PRODUCT, r"\frac{", self.above.in_tex(), "}{", self.below.in_tex(), "}")
 
-    def in_mathml(self) -> Piece:
+    def in_mathml(self) -> Rendered:
         above, below = (joined(ATOM, "<mrow>", m.in_mathml(), "</mrow>") for m in (self.above, self.below))
         return joined(PRODUCT, "<mfrac>", above, below, "</mfrac>")
 
@@ -291,16 +291,16 @@ class Raised(Maths):
     base: Maths
     exponent: Maths
 
-    def in_text(self) -> Piece:
+    def in_text(self) -> Rendered:
         exponent = self.exponent.text
         plain = exponent.translate(_RAISED) if exponent.lstrip("-").isdigit() else None
         behind = plain if plain is not None else f"^{self.exponent.tight_text(ATOM).code}"
         return joined(POWER, self.base.tight_text(ATOM), behind)
 
-    def in_tex(self) -> Piece:
+    def in_tex(self) -> Rendered:
         return joined(POWER, self.base.tight_tex(ATOM), "^{", self.exponent.in_tex(), "}")
 
-    def in_mathml(self) -> Piece:
+    def in_mathml(self) -> Rendered:
         base, exponent = (
             joined(ATOM, "<mrow>", m, "</mrow>")
             for m in (self.base.tight_mathml(ATOM), self.exponent.in_mathml())
@@ -315,15 +315,15 @@ class Root(Maths):
     of: Maths
     degree: int = 2
 
-    def in_text(self) -> Piece:
+    def in_text(self) -> Rendered:
         return joined(ATOM, "√(" if self.degree == 2 else "∛(", self.of.in_text(), ")")
 
-    def in_tex(self) -> Piece:
+    def in_tex(self) -> Rendered:
         return joined(
             ATOM, r"\sqrt{" if self.degree == 2 else rf"\sqrt[{self.degree}]{{", self.of.in_tex(), "}"
         )
 
-    def in_mathml(self) -> Piece:
+    def in_mathml(self) -> Rendered:
         if self.degree == 2:
             return joined(ATOM, "<msqrt>", self.of.in_mathml(), "</msqrt>")
         return joined(ATOM, "<mroot><mrow>", self.of.in_mathml(), f"</mrow><mn>{self.degree}</mn></mroot>")
@@ -337,14 +337,14 @@ class Applied(Maths):
     name_tex: str
     arguments: tuple[Maths, ...]
 
-    def in_text(self) -> Piece:
+    def in_text(self) -> Rendered:
         return joined(ATOM, f"{self.name}(", *listed([m.in_text() for m in self.arguments], ", "), ")")
 
-    def in_tex(self) -> Piece:
+    def in_tex(self) -> Rendered:
         inside = listed([m.in_tex() for m in self.arguments], ", ")
         return joined(ATOM, rf"{self.name_tex}\left(", *inside, r"\right)")
 
-    def in_mathml(self) -> Piece:
+    def in_mathml(self) -> Rendered:
         inside = listed([m.in_mathml() for m in self.arguments], "<mo>,</mo>")
         return joined(ATOM, f"<mi>{self.name}</mi><mo>(</mo>", *inside, "<mo>)</mo>")
 
@@ -356,14 +356,14 @@ class Equal(Maths):
     sides: tuple[Maths, ...]
     almost: bool = False
 
-    def in_text(self) -> Piece:
+    def in_text(self) -> Rendered:
         return joined(SUM, *listed([m.in_text() for m in self.sides], " ≈ " if self.almost else " = "))
 
-    def in_tex(self) -> Piece:
+    def in_tex(self) -> Rendered:
         sign = r" \approx " if self.almost else " = "
         return joined(SUM, *listed([m.in_tex() for m in self.sides], sign))
 
-    def in_mathml(self) -> Piece:
+    def in_mathml(self) -> Rendered:
         sign = "<mo>≈</mo>" if self.almost else "<mo>=</mo>"
         return joined(SUM, *listed([m.in_mathml() for m in self.sides], sign))
 
@@ -376,13 +376,13 @@ class Row(Maths):
     between_tex: str = r"\quad "
     between_text: str = " "
 
-    def in_text(self) -> Piece:
+    def in_text(self) -> Rendered:
         return joined(SUM, *listed([m.in_text() for m in self.items], self.between_text))
 
-    def in_tex(self) -> Piece:
+    def in_tex(self) -> Rendered:
         return joined(SUM, *listed([m.in_tex() for m in self.items], self.between_tex))
 
-    def in_mathml(self) -> Piece:
+    def in_mathml(self) -> Rendered:
         gap = '<mspace width="1em"/>'
         return joined(SUM, *listed([m.in_mathml() for m in self.items], gap))
 
@@ -395,11 +395,11 @@ class Below(Maths):
     lines: tuple[tuple[Maths | None, Maths], ...]
     between_text: str = ", "
 
-    def in_text(self) -> Piece:
+    def in_text(self) -> Rendered:
         rows = [_line_text(left, right) for left, right in self.lines]
         return joined(SUM, *listed(rows, self.between_text))
 
-    def in_tex(self) -> Piece:
+    def in_tex(self) -> Rendered:
         rows = [
             joined(SUM, "&", right.in_tex())
             if left is None
@@ -408,7 +408,7 @@ class Below(Maths):
         ]
         return joined(SUM, r"\begin{aligned}", *listed(rows, r" \\ "), r"\end{aligned}")
 
-    def in_mathml(self) -> Piece:
+    def in_mathml(self) -> Rendered:
         rows = [
             joined(
                 SUM,
@@ -424,12 +424,12 @@ class Below(Maths):
         return joined(SUM, "<mtable>", *rows, "</mtable>")
 
 
-def _line_text(left: Maths | None, right: Maths) -> Piece:
+def _line_text(left: Maths | None, right: Maths) -> Rendered:
     return right.in_text() if left is None else joined(SUM, left.in_text(), " = ", right.in_text())
 
 
-def listed(pieces: Sequence[Piece], between: str) -> list[str | Piece]:
-    found: list[str | Piece] = []
+def listed(pieces: Sequence[Rendered], between: str) -> list[str | Rendered]:
+    found: list[str | Rendered] = []
     for index, piece in enumerate(pieces):
         if index:
             found.append(between)

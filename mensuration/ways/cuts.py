@@ -19,6 +19,7 @@ from mensuration.plane.crossings import meetings
 from mensuration.plane.cutting import Cut
 from mensuration.plane.edges import Edge, Point, Spot
 from mensuration.plane.regions import Region, straight_side, vertex_point
+from mensuration.plane.tolerances import SLIGHT
 
 LEVEL: tuple[tuple[int, int], ...] = ((1, 0), (-1, 0))
 UPRIGHT: tuple[tuple[int, int], ...] = ((0, 1), (0, -1))
@@ -43,14 +44,14 @@ class Corner:
         """Whether the region lies on both sides of the ray in this direction."""
         u, v = _unit(self.after), _unit(self.before)
         back = (-v[0], -v[1])
-        if u[0] * back[1] - u[1] * back[0] > 1e-9:  # the corner juts out: the ray lies between the sides
-            return _left(u, way) > 1e-9 and _left(way, back) > 1e-9
-        return not (_left(back, way) >= -1e-9 and _left(way, u) >= -1e-9)
+        if u[0] * back[1] - u[1] * back[0] > SLIGHT:  # the corner juts out: the ray lies between the sides
+            return _left(u, way) > SLIGHT and _left(way, back) > SLIGHT
+        return not (_left(back, way) >= -SLIGHT and _left(way, u) >= -SLIGHT)
 
     @property
     def inward(self) -> bool:
         """Whether the region takes more than half a turn here."""
-        return _left(_unit(self.before), _unit(self.after)) < -1e-9
+        return _left(_unit(self.before), _unit(self.after)) < -SLIGHT
 
 
 def corners(region: Region) -> list[Corner]:
@@ -62,7 +63,7 @@ def corners(region: Region) -> list[Corner]:
 
 def right_angled(region: Region) -> bool:
     """Whether every side is level or upright."""
-    return region.straight and all(min(map(abs, _unit(side))) < 1e-9 for side in region.edges)
+    return region.straight and all(min(map(abs, _unit(side))) < SLIGHT for side in region.edges)
 
 
 def row_cuts(region: Region, ways: Sequence[tuple[int, int]]) -> list[Cut]:

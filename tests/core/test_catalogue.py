@@ -155,7 +155,7 @@ def test_declarations_only_name_what_they_declare(figure: Figure) -> None:
         marked = {name for group in (*figure.equal_edges, *figure.parallel_edges) for name in group} - {"*"}
         assert marked <= {edge.name for edge in edges}
     elif isinstance(figure, Solid):
-        texts += [t for s in figure.stretches for t in (s.measure, *s.start, *s.end, s.unless or "pi")]
+        texts += [t for s in figure.dimensions for t in (s.measure, *s.start, *s.end, s.unless or "pi")]
         texts += [t for corner in figure.right_angles for xyz in corner for t in xyz]
     used = {path.text for text in texts for path in paths(parse(text))}
     assert used - {"pi"} <= names

@@ -21,21 +21,21 @@ from mensuration.catalogue import (
 )
 from mensuration.catalogue.figure import (
     Agreement,
-    Arc,
+    ArcTo,
     Constraint,
     Default,
+    Dimension,
     Doubling,
     Drive,
     Faces,
     Grip,
-    Line,
+    LineTo,
     Measure,
     Outline,
     PlaneFace,
     Relation,
     Saying,
     Span,
-    Stretch,
 )
 from mensuration.catalogue.plane import circle, rectangle, semicircle, triangle
 from mensuration.catalogue.relations import product, pythagoras, total
@@ -94,10 +94,10 @@ MISTAKES: list[tuple[Figure, str]] = [
     (replace(RECTANGLE, equal_edges=(("top", "lower"),)), "“lower” is no edge"),
     (replace(SEMICIRCLE, standing={"diamter": "2"}), "standing: “diamter” is no measure; did you mean “diameter”?"),
     (replace(RECTANGLE, showings=(Doubling(("0", "0"), (Saying("so", "wdth"),)),)), "showing “so”: “wdth” is no measure"),
-    (with_edges(Line("bottom", ("width", "0"), "width"), Line("up", ("width", "height"), "height")), "it does not close"),
-    (with_edges(Line("bottom", ("width", "0"), "height"), Line("back", ("0", "0"), "width")), "“bottom” is not as long as “height”"),
-    (with_edges(Line("a", ("width", "0"), "width"), Line("a", ("0", "0"), "width")), "two edges are called “a”"),
-    (with_edges(Arc("rim", ("width", "0"), ("0", "height"), "90°", "width", "width"), Line("back", ("0", "0"), "width")), "“rim” is not round its centre"),
+    (with_edges(LineTo("bottom", ("width", "0"), "width"), LineTo("up", ("width", "height"), "height")), "it does not close"),
+    (with_edges(LineTo("bottom", ("width", "0"), "height"), LineTo("back", ("0", "0"), "width")), "“bottom” is not as long as “height”"),
+    (with_edges(LineTo("a", ("width", "0"), "width"), LineTo("a", ("0", "0"), "width")), "two edges are called “a”"),
+    (with_edges(ArcTo("rim", ("width", "0"), ("0", "height"), "90°", "width", "width"), LineTo("back", ("0", "0"), "width")), "“rim” is not round its centre"),
     (replace(CUBOID, body=Faces({"a": ("0", "0", "0")}, {"front": ("a", "b")})), "face front: “b” is no corner"),
     (replace(CUBOID, body=Faces({"a": ("lenght", "0", "0")}, {})), "body: “lenght” is no measure; did you mean “length”?"),
     (replace(CUBOID, faces=(PlaneFace("top", "rectangl", {}),)), "face top: “rectangl” is no plane figure; did you mean “rectangle”?"),
@@ -105,7 +105,7 @@ MISTAKES: list[tuple[Figure, str]] = [
     (replace(CUBOID, faces=(PlaneFace("top", "rectangle", {"width": "length"}),)), "face top: its area does not follow from width"),
     (replace(CUBOID, faces=CUBOID.faces[:2]), "its faces have an area of 40, its surface 52"),
     (replace(CYLINDER, faces=(*CYLINDER.faces, CYLINDER.faces[0])), "its faces have an area of"),
-    (replace(CYLINDER, stretches=(Stretch("radus", ("0",) * 3, ("0",) * 3),)), "stretch: “radus” is no measure"),  # type: ignore[arg-type]
+    (replace(CYLINDER, dimensions=(Dimension("radus", ("0",) * 3, ("0",) * 3),)), "dimension: “radus” is no measure"),  # type: ignore[arg-type]
 ]  # fmt: skip
 
 

@@ -87,6 +87,7 @@ def test_angles_turn_into_shares_of_a_turn() -> None:
     assert value("110°").kind == ANGLE
     assert exact("110°") == "11/36"
     assert exact("π/2 rad") == "1/4"
+    assert exact("180/π m") == exact("180 m / π")
     assert exact("acos(1/2)") == "1/6"
     assert exact("asin(-√2/2)") == "-1/8"
     with mpmath.workdps(30):

@@ -120,8 +120,8 @@ def test_faces_look_outwards_and_the_picture_is_within_the_body(solid: Solid) ->
     assert any(not hidden for _, hidden in drawn.lines)
     xs, ys = zip(*drawn.spots, strict=True)
     size = hypot(max(xs) - min(xs), max(ys) - min(ys))
-    for stretch in solid.stretches:
-        for end in (stretch.start, stretch.end):
+    for dimension in solid.dimensions:
+        for end in (dimension.start, dimension.end):
             at = tuple(in_floats(t, solution.floats) for t in end)
             if at[2] < 0:
                 continue  # the middle of the ball that a cap is cut from

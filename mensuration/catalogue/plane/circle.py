@@ -1,7 +1,7 @@
 """The circle (as a disc): centre at the anchor."""
 
 from mensuration.catalogue.figure import (
-    Arc,
+    ArcTo,
     Drive,
     Grip,
     Measure,
@@ -32,7 +32,7 @@ FIGURE = PlaneFigure(
         product("perimeter", "circumference", "another word for the same"),
     ),
     outline=Outline(
-        ("radius", "0"), (Arc("rim", ("radius", "0"), ("0", "0"), "360°", "2 pi radius", "radius"),)
+        ("radius", "0"), (ArcTo("rim", ("radius", "0"), ("0", "0"), "360°", "2 pi radius", "radius"),)
     ),
     starting={"radius": "1"},
     spans=(

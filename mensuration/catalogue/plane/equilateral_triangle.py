@@ -1,6 +1,6 @@
 """The equilateral triangle: its lower left corner at the anchor, one side along +x."""
 
-from mensuration.catalogue.figure import Drive, Grip, Line, Measure, Outline, PlaneFigure, Relation, Span
+from mensuration.catalogue.figure import Drive, Grip, LineTo, Measure, Outline, PlaneFigure, Relation, Span
 from mensuration.catalogue.relations import product
 
 _TOP = ("side / 2", "height")
@@ -33,9 +33,9 @@ FIGURE = PlaneFigure(
     outline=Outline(
         ("0", "0"),
         (
-            Line("base", ("side", "0"), "side"),
-            Line("right side", _TOP, "side"),
-            Line("left side", ("0", "0"), "side"),
+            LineTo("base", ("side", "0"), "side"),
+            LineTo("right side", _TOP, "side"),
+            LineTo("left side", ("0", "0"), "side"),
         ),
     ),
     starting={"side": "2"},

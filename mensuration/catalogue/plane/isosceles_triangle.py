@@ -5,7 +5,7 @@ from mensuration.catalogue.figure import (
     Constraint,
     Drive,
     Grip,
-    Line,
+    LineTo,
     Measure,
     Outline,
     PlaneFigure,
@@ -105,9 +105,9 @@ FIGURE = PlaneFigure(
     outline=Outline(
         ("0", "0"),
         (
-            Line("base", ("base", "0"), "base"),
-            Line("right leg", _APEX, "leg"),
-            Line("left leg", ("0", "0"), "leg"),
+            LineTo("base", ("base", "0"), "base"),
+            LineTo("right leg", _APEX, "leg"),
+            LineTo("left leg", ("0", "0"), "leg"),
         ),
     ),
     starting={"base": "3", "height": "3"},

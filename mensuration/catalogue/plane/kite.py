@@ -5,7 +5,7 @@ from mensuration.catalogue.figure import (
     Default,
     Drive,
     Grip,
-    Line,
+    LineTo,
     Measure,
     Outline,
     PlaneFigure,
@@ -65,10 +65,10 @@ FIGURE = PlaneFigure(
     outline=Outline(
         _RIGHT,
         (
-            Line("upper right side", _TOP, "upper"),
-            Line("upper left side", _LEFT, "upper"),
-            Line("lower left side", _BOTTOM, "lower"),
-            Line("lower right side", _RIGHT, "lower"),
+            LineTo("upper right side", _TOP, "upper"),
+            LineTo("upper left side", _LEFT, "upper"),
+            LineTo("lower left side", _BOTTOM, "lower"),
+            LineTo("lower right side", _RIGHT, "lower"),
         ),
     ),
     starting={"d1": "2", "d2": "3"},

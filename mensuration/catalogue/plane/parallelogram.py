@@ -5,7 +5,7 @@ from mensuration.catalogue.figure import (
     Constraint,
     Drive,
     Grip,
-    Line,
+    LineTo,
     Measure,
     Outline,
     PlaneFigure,
@@ -81,10 +81,10 @@ FIGURE = PlaneFigure(
     outline=Outline(
         ("0", "0"),
         (
-            Line("base", ("base", "0"), "base"),
-            Line("right side", ("base + lean", "height"), "side"),
-            Line("top", ("lean", "height"), "base"),
-            Line("left side", ("0", "0"), "side"),
+            LineTo("base", ("base", "0"), "base"),
+            LineTo("right side", ("base + lean", "height"), "side"),
+            LineTo("top", ("lean", "height"), "base"),
+            LineTo("left side", ("0", "0"), "side"),
         ),
     ),
     starting={"base": "3", "side": "2", "angle": "60°"},

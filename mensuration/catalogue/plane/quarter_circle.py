@@ -1,6 +1,16 @@
 """The quarter circle (as a quarter of a disc): its corner at the anchor, between +x and +y."""
 
-from mensuration.catalogue.figure import Arc, Drive, Grip, Line, Measure, Outline, PlaneFigure, Relation, Span
+from mensuration.catalogue.figure import (
+    ArcTo,
+    Drive,
+    Grip,
+    LineTo,
+    Measure,
+    Outline,
+    PlaneFigure,
+    Relation,
+    Span,
+)
 from mensuration.catalogue.relations import product
 
 FIGURE = PlaneFigure(
@@ -25,9 +35,9 @@ FIGURE = PlaneFigure(
     outline=Outline(
         ("0", "0"),
         (
-            Line("first radius", ("radius", "0"), "radius"),
-            Arc("arc", ("0", "radius"), ("0", "0"), "90°", "1/2 pi radius", "radius"),
-            Line("second radius", ("0", "0"), "radius"),
+            LineTo("first radius", ("radius", "0"), "radius"),
+            ArcTo("arc", ("0", "radius"), ("0", "0"), "90°", "1/2 pi radius", "radius"),
+            LineTo("second radius", ("0", "0"), "radius"),
         ),
     ),
     starting={"radius": "1"},

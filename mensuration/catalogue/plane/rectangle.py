@@ -4,7 +4,7 @@ from mensuration.catalogue.figure import (
     Constraint,
     Drive,
     Grip,
-    Line,
+    LineTo,
     Measure,
     Outline,
     PlaneFigure,
@@ -65,10 +65,10 @@ FIGURE = PlaneFigure(
     outline=Outline(
         ("0", "0"),
         (
-            Line("bottom", ("width", "0"), "width"),
-            Line("right", ("width", "height"), "height"),
-            Line("top", ("0", "height"), "width"),
-            Line("left", ("0", "0"), "height"),
+            LineTo("bottom", ("width", "0"), "width"),
+            LineTo("right", ("width", "height"), "height"),
+            LineTo("top", ("0", "height"), "width"),
+            LineTo("left", ("0", "0"), "height"),
         ),
     ),
     starting={"width": "3", "height": "2"},

@@ -6,7 +6,7 @@ from mensuration.catalogue.figure import (
     Counted,
     Drive,
     Grip,
-    Line,
+    LineTo,
     Measure,
     Outline,
     PlaneFigure,
@@ -30,7 +30,7 @@ def _corner(index: int, sides: int) -> XY:
 
 
 def _outline(sides: int) -> Outline:
-    edges = tuple(Line(f"side {i + 1}", _corner(i + 1, sides), "side") for i in range(sides))
+    edges = tuple(LineTo(f"side {i + 1}", _corner(i + 1, sides), "side") for i in range(sides))
     return Outline(_corner(0, sides), edges)
 
 

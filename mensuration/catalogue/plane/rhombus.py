@@ -5,7 +5,7 @@ from mensuration.catalogue.figure import (
     Constraint,
     Drive,
     Grip,
-    Line,
+    LineTo,
     Measure,
     Outline,
     PlaneFigure,
@@ -66,10 +66,10 @@ FIGURE = PlaneFigure(
     outline=Outline(
         _RIGHT,
         (
-            Line("upper right side", _TOP, "side"),
-            Line("upper left side", _LEFT, "side"),
-            Line("lower left side", _BOTTOM, "side"),
-            Line("lower right side", _RIGHT, "side"),
+            LineTo("upper right side", _TOP, "side"),
+            LineTo("upper left side", _LEFT, "side"),
+            LineTo("lower left side", _BOTTOM, "side"),
+            LineTo("lower right side", _RIGHT, "side"),
         ),
     ),
     starting={"d1": "4", "d2": "2"},

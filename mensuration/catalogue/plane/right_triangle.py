@@ -6,7 +6,7 @@ from mensuration.catalogue.figure import (
     Doubling,
     Drive,
     Grip,
-    Line,
+    LineTo,
     Measure,
     Outline,
     PlaneFigure,
@@ -109,9 +109,9 @@ FIGURE = PlaneFigure(
     outline=Outline(
         ("0", "0"),
         (
-            Line("base", ("base", "0"), "base"),
-            Line("hypotenuse", ("0", "height"), "hypotenuse"),
-            Line("upright", ("0", "0"), "height"),
+            LineTo("base", ("base", "0"), "base"),
+            LineTo("hypotenuse", ("0", "height"), "hypotenuse"),
+            LineTo("upright", ("0", "0"), "height"),
         ),
     ),
     starting={"base": "3", "height": "2"},

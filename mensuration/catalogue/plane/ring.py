@@ -1,7 +1,7 @@
 """The ring (annulus) between two circles round the anchor."""
 
 from mensuration.catalogue.figure import (
-    Arc,
+    ArcTo,
     Constraint,
     Drive,
     Grip,
@@ -56,10 +56,10 @@ FIGURE = PlaneFigure(
     ),
     outline=Outline(
         ("outer", "0"),
-        (Arc("outer rim", ("outer", "0"), ("0", "0"), "360°", "2 pi outer", "outer"),),
+        (ArcTo("outer rim", ("outer", "0"), ("0", "0"), "360°", "2 pi outer", "outer"),),
         hole=Outline(
             ("inner", "0"),
-            (Arc("inner rim", ("inner", "0"), ("0", "0"), "-360°", "2 pi inner", "inner"),),
+            (ArcTo("inner rim", ("inner", "0"), ("0", "0"), "-360°", "2 pi inner", "inner"),),
         ),
     ),
     starting={"outer": "2", "inner": "1"},

@@ -3,11 +3,11 @@
 from mensuration.catalogue.figure import (
     Agreement,
     Angle,
-    Arc,
+    ArcTo,
     Constraint,
     Drive,
     Grip,
-    Line,
+    LineTo,
     Measure,
     Outline,
     PlaneFigure,
@@ -69,9 +69,9 @@ FIGURE = PlaneFigure(
     outline=Outline(
         ("0", "0"),
         (
-            Line("first radius", ("radius", "0"), "radius"),
-            Arc("arc", _END, ("0", "0"), "angle", "arc", "radius"),
-            Line("second radius", ("0", "0"), "radius"),
+            LineTo("first radius", ("radius", "0"), "radius"),
+            ArcTo("arc", _END, ("0", "0"), "angle", "arc", "radius"),
+            LineTo("second radius", ("0", "0"), "radius"),
         ),
     ),
     starting={"radius": "2", "angle": "60°"},

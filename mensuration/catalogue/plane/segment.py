@@ -2,11 +2,11 @@
 
 from mensuration.catalogue.figure import (
     Angle,
-    Arc,
+    ArcTo,
     Constraint,
     Drive,
     Grip,
-    Line,
+    LineTo,
     Measure,
     Outline,
     PlaneFigure,
@@ -82,8 +82,8 @@ FIGURE = PlaneFigure(
     outline=Outline(
         _LEFT,
         (
-            Line("chord", _RIGHT, "chord"),
-            Arc("arc", _LEFT, _CENTRE, "angle", "arc", "radius"),
+            LineTo("chord", _RIGHT, "chord"),
+            ArcTo("arc", _LEFT, _CENTRE, "angle", "arc", "radius"),
         ),
     ),
     starting={"chord": "3", "height": "1"},

@@ -1,6 +1,16 @@
 """The semicircle (as half a disc): middle of the flat side at the anchor, bulging to +y."""
 
-from mensuration.catalogue.figure import Arc, Drive, Grip, Line, Measure, Outline, PlaneFigure, Relation, Span
+from mensuration.catalogue.figure import (
+    ArcTo,
+    Drive,
+    Grip,
+    LineTo,
+    Measure,
+    Outline,
+    PlaneFigure,
+    Relation,
+    Span,
+)
 from mensuration.catalogue.relations import product
 
 FIGURE = PlaneFigure(
@@ -27,8 +37,8 @@ FIGURE = PlaneFigure(
     outline=Outline(
         ("-radius", "0"),
         (
-            Line("flat side", ("radius", "0"), "diameter"),
-            Arc("arc", ("-radius", "0"), ("0", "0"), "180°", "pi radius", "radius"),
+            LineTo("flat side", ("radius", "0"), "diameter"),
+            ArcTo("arc", ("-radius", "0"), ("0", "0"), "180°", "pi radius", "radius"),
         ),
     ),
     starting={"radius": "1"},

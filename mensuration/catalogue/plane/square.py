@@ -1,6 +1,6 @@
 """The square: lower left corner at the anchor, sides along +x and +y."""
 
-from mensuration.catalogue.figure import Drive, Grip, Line, Measure, Outline, PlaneFigure, Relation, Span
+from mensuration.catalogue.figure import Drive, Grip, LineTo, Measure, Outline, PlaneFigure, Relation, Span
 from mensuration.catalogue.relations import product
 
 FIGURE = PlaneFigure(
@@ -27,10 +27,10 @@ FIGURE = PlaneFigure(
     outline=Outline(
         ("0", "0"),
         (
-            Line("bottom", ("side", "0"), "side"),
-            Line("right", ("side", "side"), "side"),
-            Line("top", ("0", "side"), "side"),
-            Line("left", ("0", "0"), "side"),
+            LineTo("bottom", ("side", "0"), "side"),
+            LineTo("right", ("side", "side"), "side"),
+            LineTo("top", ("0", "side"), "side"),
+            LineTo("left", ("0", "0"), "side"),
         ),
     ),
     starting={"side": "2"},

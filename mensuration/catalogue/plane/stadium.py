@@ -1,11 +1,11 @@
 """The stadium: a rectangle with a half disc on each end; the left end of its lower straight side at the anchor."""
 
 from mensuration.catalogue.figure import (
-    Arc,
+    ArcTo,
     Constraint,
     Drive,
     Grip,
-    Line,
+    LineTo,
     Measure,
     Outline,
     PlaneFigure,
@@ -77,10 +77,12 @@ FIGURE = PlaneFigure(
     outline=Outline(
         ("0", "0"),
         (
-            Line("bottom", ("straight", "0"), "straight"),
-            Arc("right end", ("straight", "2 radius"), ("straight", "radius"), "180°", "pi radius", "radius"),
-            Line("top", ("0", "2 radius"), "straight"),
-            Arc("left end", ("0", "0"), ("0", "radius"), "180°", "pi radius", "radius"),
+            LineTo("bottom", ("straight", "0"), "straight"),
+            ArcTo(
+                "right end", ("straight", "2 radius"), ("straight", "radius"), "180°", "pi radius", "radius"
+            ),
+            LineTo("top", ("0", "2 radius"), "straight"),
+            ArcTo("left end", ("0", "0"), ("0", "radius"), "180°", "pi radius", "radius"),
         ),
     ),
     starting={"straight": "3", "radius": "1"},

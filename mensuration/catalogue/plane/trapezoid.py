@@ -5,7 +5,7 @@ from mensuration.catalogue.figure import (
     Doubling,
     Drive,
     Grip,
-    Line,
+    LineTo,
     Measure,
     Outline,
     PlaneFigure,
@@ -95,10 +95,10 @@ FIGURE = PlaneFigure(
     outline=Outline(
         ("0", "0"),
         (
-            Line("base", ("base", "0"), "base"),
-            Line("right leg", ("offset + top", "height"), "right"),
-            Line("top", ("offset", "height"), "top"),
-            Line("left leg", ("0", "0"), "left"),
+            LineTo("base", ("base", "0"), "base"),
+            LineTo("right leg", ("offset + top", "height"), "right"),
+            LineTo("top", ("offset", "height"), "top"),
+            LineTo("left leg", ("0", "0"), "left"),
         ),
     ),
     starting={"base": "4", "top": "2", "height": "2"},

@@ -10,7 +10,7 @@ from mensuration.catalogue.figure import (
     Doubling,
     Drive,
     Grip,
-    Line,
+    LineTo,
     Measure,
     Outline,
     PlaneFigure,
@@ -208,9 +208,9 @@ FIGURE = PlaneFigure(
     outline=Outline(
         ("0", "0"),
         (
-            Line("base", ("base", "0"), "base"),
-            Line("right side", ("offset", "height"), "a"),
-            Line("left side", ("0", "0"), "b"),
+            LineTo("base", ("base", "0"), "base"),
+            LineTo("right side", ("offset", "height"), "a"),
+            LineTo("left side", ("0", "0"), "b"),
         ),
     ),
     starting={"base": "3", "height": "2"},

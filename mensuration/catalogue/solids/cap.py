@@ -1,6 +1,15 @@
 """The cap of a sphere, on its flat side."""
 
-from mensuration.catalogue.figure import Constraint, Measure, PlaneFace, Relation, Run, Solid, Stretch, Turned
+from mensuration.catalogue.figure import (
+    Constraint,
+    Dimension,
+    Measure,
+    PlaneFace,
+    Relation,
+    Run,
+    Solid,
+    Turned,
+)
 from mensuration.catalogue.relations import product, total
 
 FIGURE = Solid(
@@ -81,10 +90,10 @@ FIGURE = Solid(
     ),
     faces=(PlaneFace("bottom", "circle", {"radius": "base_radius"}),),
     starting={"radius": "4", "height": "5/2"},
-    stretches=(
-        Stretch("base_radius", ("0", "0", "0"), ("base_radius", "0", "0"), 0),
-        Stretch("height", ("0", "0", "0"), ("0", "0", "height"), 0),
-        Stretch("radius", ("0", "0", "height - radius"), ("-base_radius", "0", "0"), 0, always=False),
+    dimensions=(
+        Dimension("base_radius", ("0", "0", "0"), ("base_radius", "0", "0"), 0),
+        Dimension("height", ("0", "0", "0"), ("0", "0", "height"), 0),
+        Dimension("radius", ("0", "0", "height - radius"), ("-base_radius", "0", "0"), 0, always=False),
     ),
     right_angles=((("0", "0", "0"), ("base_radius", "0", "0"), ("0", "0", "height")),),
 )

@@ -1,6 +1,6 @@
 """The capsule: a cylinder with a half ball on each end, standing on one of them."""
 
-from mensuration.catalogue.figure import Constraint, Measure, Relation, Run, Solid, Stretch, Turned
+from mensuration.catalogue.figure import Constraint, Dimension, Measure, Relation, Run, Solid, Turned
 from mensuration.catalogue.relations import product, total
 
 FIGURE = Solid(
@@ -53,22 +53,22 @@ FIGURE = Solid(
         equators=(("radius", "radius"), ("radius", "radius + straight")),
     ),
     starting={"radius": "2", "straight": "5"},
-    stretches=(
-        Stretch(
+    dimensions=(
+        Dimension(
             "radius",
             ("0", "0", "radius + straight"),
             ("radius", "0", "radius + straight"),
             0,
             unless="diameter",
         ),
-        Stretch(
+        Dimension(
             "diameter",
             ("-radius", "0", "radius + straight"),
             ("radius", "0", "radius + straight"),
             0,
             always=False,
         ),
-        Stretch("straight", ("radius", "0", "radius"), ("radius", "0", "radius + straight"), -1),
-        Stretch("overall", ("0", "0", "0"), ("0", "0", "overall"), 0, always=False),
+        Dimension("straight", ("radius", "0", "radius"), ("radius", "0", "radius + straight"), -1),
+        Dimension("overall", ("0", "0", "0"), ("0", "0", "overall"), 0, always=False),
     ),
 )

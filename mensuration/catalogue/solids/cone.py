@@ -1,6 +1,15 @@
 """The cone: a disc drawn to a point above its middle."""
 
-from mensuration.catalogue.figure import Constraint, Measure, PlaneFace, Relation, Run, Solid, Stretch, Turned
+from mensuration.catalogue.figure import (
+    Constraint,
+    Dimension,
+    Measure,
+    PlaneFace,
+    Relation,
+    Run,
+    Solid,
+    Turned,
+)
 from mensuration.catalogue.relations import product, pythagoras, total
 
 FIGURE = Solid(
@@ -82,11 +91,11 @@ FIGURE = Solid(
         PlaneFace("side", "sector", {"radius": "slant", "angle": "angle"}, unrolled=True),
     ),
     starting={"radius": "2", "height": "4"},
-    stretches=(
-        Stretch("radius", ("0", "0", "0"), ("radius", "0", "0"), 0, unless="diameter"),
-        Stretch("diameter", ("-radius", "0", "0"), ("radius", "0", "0"), 0, always=False),
-        Stretch("height", ("0", "0", "0"), ("0", "0", "height"), 0),
-        Stretch("slant", ("radius", "0", "0"), ("0", "0", "height"), -1),
+    dimensions=(
+        Dimension("radius", ("0", "0", "0"), ("radius", "0", "0"), 0, unless="diameter"),
+        Dimension("diameter", ("-radius", "0", "0"), ("radius", "0", "0"), 0, always=False),
+        Dimension("height", ("0", "0", "0"), ("0", "0", "height"), 0),
+        Dimension("slant", ("radius", "0", "0"), ("0", "0", "height"), -1),
     ),
     right_angles=((("0", "0", "0"), ("radius", "0", "0"), ("0", "0", "height")),),
 )

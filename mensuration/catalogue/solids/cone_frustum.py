@@ -1,6 +1,15 @@
 """The frustum of a cone: what is left below a level cut."""
 
-from mensuration.catalogue.figure import Constraint, Measure, PlaneFace, Relation, Run, Solid, Stretch, Turned
+from mensuration.catalogue.figure import (
+    Constraint,
+    Dimension,
+    Measure,
+    PlaneFace,
+    Relation,
+    Run,
+    Solid,
+    Turned,
+)
 from mensuration.catalogue.relations import product, total
 
 FIGURE = Solid(
@@ -69,11 +78,11 @@ FIGURE = Solid(
         PlaneFace("top", "circle", {"radius": "top"}),
     ),
     starting={"bottom": "3", "top": "2", "height": "4"},
-    stretches=(
-        Stretch("bottom", ("0", "0", "0"), ("bottom", "0", "0"), 0),
-        Stretch("top", ("0", "0", "height"), ("top", "0", "height"), 0),
-        Stretch("height", ("0", "0", "0"), ("0", "0", "height"), 0),
-        Stretch("slant", ("bottom", "0", "0"), ("top", "0", "height"), -1, always=False),
+    dimensions=(
+        Dimension("bottom", ("0", "0", "0"), ("bottom", "0", "0"), 0),
+        Dimension("top", ("0", "0", "height"), ("top", "0", "height"), 0),
+        Dimension("height", ("0", "0", "0"), ("0", "0", "height"), 0),
+        Dimension("slant", ("bottom", "0", "0"), ("top", "0", "height"), -1, always=False),
     ),
     right_angles=((("0", "0", "0"), ("bottom", "0", "0"), ("0", "0", "height")),),
 )

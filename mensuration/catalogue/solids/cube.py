@@ -1,6 +1,6 @@
 """The cube: a cuboid of equal sides."""
 
-from mensuration.catalogue.figure import XYZ, Faces, Measure, PlaneFace, Relation, Solid, Stretch
+from mensuration.catalogue.figure import XYZ, Dimension, Faces, Measure, PlaneFace, Relation, Solid
 from mensuration.catalogue.relations import product
 from mensuration.catalogue.solids.cuboid import CORNERS, FACES
 
@@ -41,18 +41,18 @@ FIGURE = Solid(
     body=Faces({name: _equal(corner) for name, corner in CORNERS.items()}, FACES),
     faces=(PlaneFace("every face", "square", {"side": "side"}, "6"),),
     starting={"side": "3"},
-    stretches=(
-        Stretch("side", ("0", "0", "0"), ("side", "0", "0"), -1),
-        Stretch("face_diagonal", ("0", "0", "0"), ("side", "0", "side"), 0, always=False),
-        Stretch("diagonal", ("0", "0", "0"), ("side", "side", "side"), 0, always=False),
-        Stretch(
+    dimensions=(
+        Dimension("side", ("0", "0", "0"), ("side", "0", "0"), -1),
+        Dimension("face_diagonal", ("0", "0", "0"), ("side", "0", "side"), 0, always=False),
+        Dimension("diagonal", ("0", "0", "0"), ("side", "side", "side"), 0, always=False),
+        Dimension(
             "inradius",
             ("side / 2", "side / 2", "side / 2"),
             ("side / 2", "side / 2", "side"),
             0,
             always=False,
         ),
-        Stretch(
+        Dimension(
             "circumradius", ("side / 2", "side / 2", "side / 2"), ("side", "side", "side"), 0, always=False
         ),
     ),

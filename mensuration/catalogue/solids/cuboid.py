@@ -1,6 +1,6 @@
 """The cuboid: length along x, width going back, height upwards."""
 
-from mensuration.catalogue.figure import Constraint, Faces, Measure, PlaneFace, Relation, Solid, Stretch
+from mensuration.catalogue.figure import Constraint, Dimension, Faces, Measure, PlaneFace, Relation, Solid
 from mensuration.catalogue.relations import product, pythagoras, total
 
 CORNERS = {
@@ -133,11 +133,11 @@ FIGURE = Solid(
         PlaneFace("left and right", "rectangle", {"width": "width", "height": "height"}, "2"),
     ),
     starting={"length": "4", "width": "2", "height": "3"},
-    stretches=(
-        Stretch("length", ("0", "0", "0"), ("length", "0", "0"), -1),
-        Stretch("width", ("length", "0", "0"), ("length", "width", "0"), -1),
-        Stretch("height", ("0", "0", "height"), ("0", "0", "0"), -1),
-        Stretch("base_diagonal", ("0", "0", "0"), ("length", "width", "0"), 0, always=False),
-        Stretch("diagonal", ("0", "0", "0"), ("length", "width", "height"), 0, always=False),
+    dimensions=(
+        Dimension("length", ("0", "0", "0"), ("length", "0", "0"), -1),
+        Dimension("width", ("length", "0", "0"), ("length", "width", "0"), -1),
+        Dimension("height", ("0", "0", "height"), ("0", "0", "0"), -1),
+        Dimension("base_diagonal", ("0", "0", "0"), ("length", "width", "0"), 0, always=False),
+        Dimension("diagonal", ("0", "0", "0"), ("length", "width", "height"), 0, always=False),
     ),
 )

@@ -1,6 +1,15 @@
 """The cylinder: a disc raised straight up."""
 
-from mensuration.catalogue.figure import Constraint, Measure, PlaneFace, Relation, Run, Solid, Stretch, Turned
+from mensuration.catalogue.figure import (
+    Constraint,
+    Dimension,
+    Measure,
+    PlaneFace,
+    Relation,
+    Run,
+    Solid,
+    Turned,
+)
 from mensuration.catalogue.relations import product, total
 
 FIGURE = Solid(
@@ -57,9 +66,9 @@ FIGURE = Solid(
         PlaneFace("side", "rectangle", {"width": "circumference", "height": "height"}, unrolled=True),
     ),
     starting={"radius": "2", "height": "4"},
-    stretches=(
-        Stretch("radius", ("0", "0", "height"), ("radius", "0", "height"), 0, unless="diameter"),
-        Stretch("diameter", ("-radius", "0", "height"), ("radius", "0", "height"), 0, always=False),
-        Stretch("height", ("radius", "0", "0"), ("radius", "0", "height"), -1),
+    dimensions=(
+        Dimension("radius", ("0", "0", "height"), ("radius", "0", "height"), 0, unless="diameter"),
+        Dimension("diameter", ("-radius", "0", "height"), ("radius", "0", "height"), 0, always=False),
+        Dimension("height", ("radius", "0", "0"), ("radius", "0", "height"), -1),
     ),
 )

@@ -1,6 +1,6 @@
 """The ellipsoid, of which only the volume has a formula."""
 
-from mensuration.catalogue.figure import Ellipsoid, Measure, Solid, Stretch
+from mensuration.catalogue.figure import Dimension, Ellipsoid, Measure, Solid
 from mensuration.catalogue.relations import product
 
 FIGURE = Solid(
@@ -17,9 +17,9 @@ FIGURE = Solid(
     relations=(product("volume", "4/3 pi a b c", "a sphere stretched along three axes"),),
     body=Ellipsoid("a", "b", "c"),
     starting={"a": "4", "b": "3", "c": "2"},
-    stretches=(
-        Stretch("a", ("0", "0", "0"), ("a", "0", "0"), 0),
-        Stretch("b", ("0", "0", "0"), ("0", "-b", "0"), 0),
-        Stretch("c", ("0", "0", "0"), ("0", "0", "c"), 0),
+    dimensions=(
+        Dimension("a", ("0", "0", "0"), ("a", "0", "0"), 0),
+        Dimension("b", ("0", "0", "0"), ("0", "-b", "0"), 0),
+        Dimension("c", ("0", "0", "0"), ("0", "0", "c"), 0),
     ),
 )

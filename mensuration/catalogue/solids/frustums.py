@@ -5,11 +5,11 @@ from __future__ import annotations
 from mensuration.catalogue.figure import (
     Constraint,
     CountedFaces,
+    Dimension,
     Measure,
     PlaneFace,
     Relation,
     Solid,
-    Stretch,
 )
 from mensuration.catalogue.relations import total
 from mensuration.catalogue.solids.regular_base import MOST_SIDES, cut_off
@@ -112,15 +112,15 @@ _CONSTRAINTS = (
 )
 
 
-def _stretches(apothem: str) -> tuple[Stretch, ...]:
+def _dimensions(apothem: str) -> tuple[Dimension, ...]:
     """``apothem`` of a polygon whose side is 1."""
     low, high = f"-bottom * {apothem}", f"-top * {apothem}"
     return (
-        Stretch("bottom", ("-bottom / 2", low, "0"), ("bottom / 2", low, "0"), -1),
-        Stretch("top", ("-top / 2", high, "height"), ("top / 2", high, "height"), 1),
-        Stretch("height", ("0", "0", "0"), ("0", "0", "height"), 0),
-        Stretch("slant", ("0", low, "0"), ("0", high, "height"), 0, always=False),
-        Stretch("edge", ("bottom / 2", low, "0"), ("top / 2", high, "height"), 0, always=False),
+        Dimension("bottom", ("-bottom / 2", low, "0"), ("bottom / 2", low, "0"), -1),
+        Dimension("top", ("-top / 2", high, "height"), ("top / 2", high, "height"), 1),
+        Dimension("height", ("0", "0", "0"), ("0", "0", "height"), 0),
+        Dimension("slant", ("0", low, "0"), ("0", high, "height"), 0, always=False),
+        Dimension("edge", ("bottom / 2", low, "0"), ("top / 2", high, "height"), 0, always=False),
     )
 
 
@@ -145,7 +145,7 @@ FIGURES = (
             _sloping("4"),
         ),
         starting={"bottom": "4", "top": "2", "height": "3"},
-        stretches=_stretches("1/2"),
+        dimensions=_dimensions("1/2"),
     ),
     Solid(
         name="pyramid-frustum",
@@ -167,6 +167,6 @@ FIGURES = (
             _sloping("sides"),
         ),
         starting={"sides": "6", "bottom": "3", "top": "2", "height": "3"},
-        stretches=_stretches("1 / (2 tan(180° / sides))"),
+        dimensions=_dimensions("1 / (2 tan(180° / sides))"),
     ),
 )

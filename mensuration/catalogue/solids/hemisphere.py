@@ -1,6 +1,6 @@
 """The hemisphere, on its flat side."""
 
-from mensuration.catalogue.figure import Measure, PlaneFace, Run, Solid, Stretch, Turned
+from mensuration.catalogue.figure import Dimension, Measure, PlaneFace, Run, Solid, Turned
 from mensuration.catalogue.relations import product
 
 FIGURE = Solid(
@@ -29,8 +29,8 @@ FIGURE = Solid(
     ),
     faces=(PlaneFace("bottom", "circle", {"radius": "radius"}),),
     starting={"radius": "3"},
-    stretches=(
-        Stretch("radius", ("0", "0", "0"), ("radius", "0", "0"), 0, unless="diameter"),
-        Stretch("diameter", ("-radius", "0", "0"), ("radius", "0", "0"), 0, always=False),
+    dimensions=(
+        Dimension("radius", ("0", "0", "0"), ("radius", "0", "0"), 0, unless="diameter"),
+        Dimension("diameter", ("-radius", "0", "0"), ("radius", "0", "0"), 0, always=False),
     ),
 )

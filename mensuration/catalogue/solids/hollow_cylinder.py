@@ -1,6 +1,15 @@
 """The hollow cylinder: a ring raised straight up."""
 
-from mensuration.catalogue.figure import Constraint, Measure, PlaneFace, Relation, Run, Solid, Stretch, Turned
+from mensuration.catalogue.figure import (
+    Constraint,
+    Dimension,
+    Measure,
+    PlaneFace,
+    Relation,
+    Run,
+    Solid,
+    Turned,
+)
 from mensuration.catalogue.relations import product, total
 
 FIGURE = Solid(
@@ -79,10 +88,10 @@ FIGURE = Solid(
         PlaneFace("inside", "rectangle", {"width": "2 pi inner", "height": "height"}, unrolled=True),
     ),
     starting={"outer": "2", "inner": "3/2", "height": "4"},
-    stretches=(
-        Stretch("outer", ("0", "0", "height"), ("outer", "0", "height"), 0),
-        Stretch("inner", ("0", "0", "height"), ("-inner", "0", "height"), 0, unless="thickness"),
-        Stretch("thickness", ("-outer", "0", "height"), ("-inner", "0", "height"), 0, always=False),
-        Stretch("height", ("outer", "0", "0"), ("outer", "0", "height"), -1),
+    dimensions=(
+        Dimension("outer", ("0", "0", "height"), ("outer", "0", "height"), 0),
+        Dimension("inner", ("0", "0", "height"), ("-inner", "0", "height"), 0, unless="thickness"),
+        Dimension("thickness", ("-outer", "0", "height"), ("-inner", "0", "height"), 0, always=False),
+        Dimension("height", ("outer", "0", "0"), ("outer", "0", "height"), -1),
     ),
 )

@@ -11,14 +11,14 @@ from mensuration.catalogue.figure import (
     Constraint,
     Counted,
     Default,
-    Line,
+    Dimension,
+    LineTo,
     Measure,
     PlaneFace,
     PlaneFigure,
     Raised,
     Relation,
     Solid,
-    Stretch,
 )
 from mensuration.catalogue.plane import (
     ellipse,
@@ -111,9 +111,9 @@ def prism_on(base: PlaneFigure, title: str, height: str, *synonyms: str) -> Soli
         body=Raised(base, names, "height"),
         faces=_faces(base, renamed),
         starting={**{renamed(name): text for name, text in base.starting.items()}, "height": height},
-        stretches=(
+        dimensions=(
             *(
-                Stretch(renamed(s.measure), at(s.start), at(s.end), s.side, s.always, renamed(s.unless))
+                Dimension(renamed(s.measure), at(s.start), at(s.end), s.side, s.always, renamed(s.unless))
                 for s in base.spans
                 if s.measure not in further
             ),
@@ -134,7 +134,7 @@ def _faces(base: PlaneFigure, renamed: Callable[[str], str]) -> tuple[PlaneFace,
             edge.name,
             "rectangle",
             {"width": renamed(edge.length), "height": "height"},
-            unrolled=not isinstance(edge, Line),
+            unrolled=not isinstance(edge, LineTo),
         )
         for edge in base.outline.edges
     )

@@ -3,11 +3,11 @@
 from mensuration.catalogue.figure import (
     Constraint,
     CountedFaces,
+    Dimension,
     Measure,
     PlaneFace,
     Relation,
     Solid,
-    Stretch,
 )
 from mensuration.catalogue.relations import product, pythagoras, total
 from mensuration.catalogue.solids.regular_base import MOST_SIDES, pointed
@@ -86,12 +86,12 @@ FIGURE = Solid(
         PlaneFace("sloping faces", "isosceles-triangle", {"base": "side", "height": "slant"}, "sides"),
     ),
     starting={"sides": "6", "side": "2", "height": "4"},
-    stretches=(
-        Stretch("side", ("-side / 2", "-apothem", "0"), ("side / 2", "-apothem", "0"), -1),
-        Stretch("height", ("0", "0", "0"), ("0", "0", "height"), 0),
-        Stretch("apothem", ("0", "0", "0"), ("0", "-apothem", "0"), 0, always=False),
-        Stretch("circumradius", ("0", "0", "0"), ("side / 2", "-apothem", "0"), 0, always=False),
-        Stretch("slant", ("0", "-apothem", "0"), ("0", "0", "height"), 0, always=False),
-        Stretch("edge", ("side / 2", "-apothem", "0"), ("0", "0", "height"), 0, always=False),
+    dimensions=(
+        Dimension("side", ("-side / 2", "-apothem", "0"), ("side / 2", "-apothem", "0"), -1),
+        Dimension("height", ("0", "0", "0"), ("0", "0", "height"), 0),
+        Dimension("apothem", ("0", "0", "0"), ("0", "-apothem", "0"), 0, always=False),
+        Dimension("circumradius", ("0", "0", "0"), ("side / 2", "-apothem", "0"), 0, always=False),
+        Dimension("slant", ("0", "-apothem", "0"), ("0", "0", "height"), 0, always=False),
+        Dimension("edge", ("side / 2", "-apothem", "0"), ("0", "0", "height"), 0, always=False),
     ),
 )

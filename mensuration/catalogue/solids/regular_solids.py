@@ -1,6 +1,6 @@
 """The regular tetrahedron and octahedron."""
 
-from mensuration.catalogue.figure import Faces, Measure, PlaneFace, Relation, Solid, Stretch
+from mensuration.catalogue.figure import Dimension, Faces, Measure, PlaneFace, Relation, Solid
 from mensuration.catalogue.relations import product
 
 _LOW = "-edge sqrt(3) / 6"
@@ -71,10 +71,10 @@ FIGURES = (
         ),
         faces=(PlaneFace("every face", "equilateral-triangle", {"side": "edge"}, "4"),),
         starting={"edge": "3"},
-        stretches=(
-            Stretch("edge", _TETRAHEDRON["left"], _TETRAHEDRON["right"], -1),
-            Stretch("height", ("0", "0", "0"), _TETRAHEDRON["point"], 0, always=False),
-            Stretch("face_height", ("0", _LOW, "0"), _TETRAHEDRON["point"], 0, always=False),
+        dimensions=(
+            Dimension("edge", _TETRAHEDRON["left"], _TETRAHEDRON["right"], -1),
+            Dimension("height", ("0", "0", "0"), _TETRAHEDRON["point"], 0, always=False),
+            Dimension("face_height", ("0", _LOW, "0"), _TETRAHEDRON["point"], 0, always=False),
         ),
     ),
     Solid(
@@ -120,9 +120,9 @@ FIGURES = (
         ),
         faces=(PlaneFace("every face", "equilateral-triangle", {"side": "edge"}, "8"),),
         starting={"edge": "3"},
-        stretches=(
-            Stretch("edge", _OCTAHEDRON["front left"], _OCTAHEDRON["bottom"], -1),
-            Stretch("diagonal", _OCTAHEDRON["bottom"], _OCTAHEDRON["top"], 0, always=False),
+        dimensions=(
+            Dimension("edge", _OCTAHEDRON["front left"], _OCTAHEDRON["bottom"], -1),
+            Dimension("diagonal", _OCTAHEDRON["bottom"], _OCTAHEDRON["top"], 0, always=False),
         ),
     ),
 )

@@ -1,6 +1,6 @@
 """The sphere, standing on the anchor."""
 
-from mensuration.catalogue.figure import Measure, Run, Solid, Stretch, Turned
+from mensuration.catalogue.figure import Dimension, Measure, Run, Solid, Turned
 from mensuration.catalogue.relations import product
 
 FIGURE = Solid(
@@ -27,8 +27,8 @@ FIGURE = Solid(
         equators=(("radius", "radius"),),
     ),
     starting={"radius": "3"},
-    stretches=(
-        Stretch("radius", ("0", "0", "radius"), ("radius", "0", "radius"), 0, unless="diameter"),
-        Stretch("diameter", ("-radius", "0", "radius"), ("radius", "0", "radius"), 0, always=False),
+    dimensions=(
+        Dimension("radius", ("0", "0", "radius"), ("radius", "0", "radius"), 0, unless="diameter"),
+        Dimension("diameter", ("-radius", "0", "radius"), ("radius", "0", "radius"), 0, always=False),
     ),
 )

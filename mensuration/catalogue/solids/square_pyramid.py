@@ -1,6 +1,6 @@
 """The pyramid on a square, its point above the middle."""
 
-from mensuration.catalogue.figure import Constraint, Faces, Measure, PlaneFace, Relation, Solid, Stretch
+from mensuration.catalogue.figure import Constraint, Dimension, Faces, Measure, PlaneFace, Relation, Solid
 from mensuration.catalogue.relations import product, total
 
 _HALF = "side / 2"
@@ -85,11 +85,11 @@ FIGURE = Solid(
         PlaneFace("sloping faces", "isosceles-triangle", {"base": "side", "height": "slant"}, "4"),
     ),
     starting={"side": "4", "height": "3"},
-    stretches=(
-        Stretch("side", _CORNERS["front left"], _CORNERS["front right"], -1),
-        Stretch("height", ("0", "0", "0"), ("0", "0", "height"), 0),
-        Stretch("slant", ("side / 2", "0", "0"), ("0", "0", "height"), 0, always=False),
-        Stretch("edge", _CORNERS["point"], _CORNERS["front left"], -1, always=False),
+    dimensions=(
+        Dimension("side", _CORNERS["front left"], _CORNERS["front right"], -1),
+        Dimension("height", ("0", "0", "0"), ("0", "0", "height"), 0),
+        Dimension("slant", ("side / 2", "0", "0"), ("0", "0", "height"), 0, always=False),
+        Dimension("edge", _CORNERS["point"], _CORNERS["front left"], -1, always=False),
     ),
     right_angles=((("0", "0", "0"), (_HALF, "0", "0"), ("0", "0", "height")),),
 )

@@ -1,6 +1,6 @@
 """The torus: a disc led round an axis outside it."""
 
-from mensuration.catalogue.figure import Constraint, Measure, Relation, Run, Solid, Stretch, Turned
+from mensuration.catalogue.figure import Constraint, Dimension, Measure, Relation, Run, Solid, Turned
 from mensuration.catalogue.relations import product, total
 
 FIGURE = Solid(
@@ -47,10 +47,10 @@ FIGURE = Solid(
         ("radius + tube", "tube"), (Run("tube", ("radius + tube", "tube"), ("radius", "tube"), "360°"),)
     ),
     starting={"radius": "3", "tube": "1"},
-    stretches=(
-        Stretch("radius", ("0", "0", "tube"), ("radius", "0", "tube"), 0, unless="outer"),
-        Stretch("tube", ("-radius", "0", "tube"), ("-radius - tube", "0", "tube"), 0),
-        Stretch("outer", ("0", "0", "tube"), ("radius + tube", "0", "tube"), 0, always=False),
-        Stretch("inner", ("0", "0", "tube"), ("-inner", "0", "tube"), 0, always=False),
+    dimensions=(
+        Dimension("radius", ("0", "0", "tube"), ("radius", "0", "tube"), 0, unless="outer"),
+        Dimension("tube", ("-radius", "0", "tube"), ("-radius - tube", "0", "tube"), 0),
+        Dimension("outer", ("0", "0", "tube"), ("radius + tube", "0", "tube"), 0, always=False),
+        Dimension("inner", ("0", "0", "tube"), ("-inner", "0", "tube"), 0, always=False),
     ),
 )

@@ -6,7 +6,7 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from math import atan2, ceil, cos, hypot, pi, sin
 
-from mensuration.catalogue.figure import XY, XYZ, Arc, Faces, Line, Outline, Raised, Run, Turned
+from mensuration.catalogue.figure import XY, XYZ, ArcTo, Faces, LineTo, Outline, Raised, Run, Turned
 from mensuration.drawing.solid.space import V3, Spot
 from mensuration.expressions.algebras import Floats, in_floats
 from mensuration.solving import Solution
@@ -71,14 +71,14 @@ def outline_points(outline: Outline, values: Mapping[str, float]) -> tuple[list[
     ring: list[Spot] = [at(outline.start)]
     smooth: set[int] = set()
     for edge in outline.edges:
-        if isinstance(edge, Line):
+        if isinstance(edge, LineTo):
             ring.append(at(edge.to))
             continue
         centre = at(edge.centre)
-        turn = in_floats(edge.turn, known) if isinstance(edge, Arc) else 1.0
+        turn = in_floats(edge.turn, known) if isinstance(edge, ArcTo) else 1.0
         a, b = (
             (in_floats(text, known) for text in (edge.a, edge.b))
-            if not isinstance(edge, Arc)
+            if not isinstance(edge, ArcTo)
             else (in_floats(edge.radius, known),) * 2
         )
         x, y = ring[-1]

@@ -13,7 +13,7 @@ Inside = Callable[[V3], bool]
 
 
 @dataclass
-class Sketch:
+class Wireframe:
     """Lines (points, whether hidden) and fills (rings, brightness 0 to 1), in the picture's plane."""
 
     view: View

@@ -15,7 +15,7 @@ from mensuration.drawing.solid.bodies import (
     point,
     raised_mesh,
 )
-from mensuration.drawing.solid.lines import Inside, Sketch, closed, covered, stretches
+from mensuration.drawing.solid.lines import Inside, Wireframe, closed, covered, stretches
 from mensuration.drawing.solid.space import V3, Spot, View, along, dot, minus, normal, unit
 from mensuration.drawing.solid.turned import Round
 from mensuration.solving import Solution
@@ -27,7 +27,7 @@ LIGHT = unit((-0.35, -0.55, 0.75))
 
 
 @lru_cache(maxsize=500)
-def sketch(solution: Solution) -> Sketch:
+def sketch(solution: Solution) -> Wireframe:
     """The picture of a solved solid, in its own lengths."""
     solid = solution.figure
     assert isinstance(solid, Solid)
@@ -48,11 +48,11 @@ def sketch(solution: Solution) -> Sketch:
 # Bodies with flat faces
 
 
-def _of_mesh(mesh: Mesh, inside: Inside | None = None) -> Sketch:
+def _of_mesh(mesh: Mesh, inside: Inside | None = None) -> Wireframe:
     """Edges between two faces that look away are hidden; so is, in a body that is not convex, what lies behind it."""
     corners = [[mesh.points[i] for i in face] for face in mesh.faces]
     normals = [unit(normal(points)) for points in corners]
-    drawn = Sketch(_view(mesh, normals))
+    drawn = Wireframe(_view(mesh, normals))
     towards = drawn.view.towards
     front = [dot(n, towards) > 1e-9 for n in normals]
     depth = [sum(dot(p, towards) for p in points) / len(points) for points in corners]
@@ -126,7 +126,7 @@ def _chained(edges: list[tuple[int, int]], through: frozenset[int]) -> list[list
     return chains
 
 
-def _raised(solution: Solution, body: Raised) -> Sketch:
+def _raised(solution: Solution, body: Raised) -> Wireframe:
     mesh = raised_mesh(solution, body)
     n = len(mesh.points) // 2
     ring = [(x, y) for x, y, _ in mesh.points[:n]]
@@ -149,9 +149,9 @@ def _convex(ring: list[Spot]) -> bool:
     return min(turns) > -1e-9 * max(turns)
 
 
-def _ellipsoid(solution: Solution, body: Ellipsoid) -> Sketch:
+def _ellipsoid(solution: Solution, body: Ellipsoid) -> Wireframe:
     """The outline is the picture of the ellipse where the surface turns away; one level ellipse shows the roundness."""
-    drawn = Sketch(FLAT_VIEW)
+    drawn = Wireframe(FLAT_VIEW)
     towards = drawn.view.towards
     a, b, c = point(solution.floats, (body.a, body.b, body.c))
     away = unit((towards[0] / a, towards[1] / b, towards[2] / c))

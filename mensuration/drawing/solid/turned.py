@@ -6,7 +6,7 @@ from math import asin, cos, hypot, pi, radians, sin, tan
 
 from mensuration.catalogue.figure import Turned
 from mensuration.drawing.solid.bodies import STEPS, Stroke, inside_ring, profile
-from mensuration.drawing.solid.lines import Inside, Sketch, closed, covered, hull, stretches
+from mensuration.drawing.solid.lines import Inside, Wireframe, closed, covered, hull, stretches
 from mensuration.drawing.solid.space import V3, Spot, View, along, dot, minus
 from mensuration.expressions.algebras import in_floats
 from mensuration.solving import Solution
@@ -28,7 +28,7 @@ class Round:
         self.hollow = min(r for r, _ in self.ring) > 1e-9 * self.reach
         self.tube = self._as_tube()
         self.inside = self._inside()
-        self.drawn_ = Sketch(TUBE_VIEW if self.tube else ROUND_VIEW)
+        self.drawn_ = Wireframe(TUBE_VIEW if self.tube else ROUND_VIEW)
         self.towards = self.drawn_.view.towards
 
     def _as_tube(self) -> tuple[float, float, float] | None:
@@ -46,7 +46,7 @@ class Round:
         contains = inside_ring(self.ring)
         return lambda p: contains(hypot(p[0], p[1]), p[2])
 
-    def drawn(self) -> Sketch:
+    def drawn(self) -> Wireframe:
         for before, after in zip([self.strokes[-1], *self.strokes[:-1]], self.strokes, strict=True):
             r, z = after.points[0]
             one, two = _tangent(before, -1), _tangent(after, 0)

@@ -28,7 +28,7 @@ def _tag(value: Any) -> str:
 
 
 # One line a kind, here and above: pydantic and the type checker need them written out.
-Figure = Annotated[
+AnyFigure = Annotated[
     Annotated[PlaneDocument, Tag("plane")]
     | Annotated[FormulaDocument, Tag("formula")]
     | Annotated[CasesDocument, Tag("cases")]
@@ -40,9 +40,9 @@ AnyResults = PlaneResults | FormulaResults | CasesResults | UnknownResults
 __all__ = [
     "ALSO",
     "KINDS",
+    "AnyFigure",
     "AnyResults",
     "Desk",
-    "Figure",
     "FigureResults",
     "Kind",
     "NotWorkedOut",

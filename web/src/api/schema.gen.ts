@@ -337,7 +337,7 @@ export interface components {
              * @enum {string}
              */
             do: "add-line";
-            line: components["schemas"]["Line"];
+            line: components["schemas"]["WorkingLine"];
         } & {
             [key: string]: unknown;
         };
@@ -1309,21 +1309,6 @@ export interface components {
         };
         JsonValue: unknown;
         /**
-         * Line
-         * @description A named expression of the working.
-         */
-        Line: {
-            /**
-             * Expression
-             * @description A measurement or expression, as a person types it.
-             */
-            expression: string;
-            /** Name */
-            name: string;
-        } & {
-            [key: string]: unknown;
-        };
-        /**
          * LineResults
          * @description A line of working: its value, its kind of quantity, its steps.
          */
@@ -1709,7 +1694,7 @@ export interface components {
              * Lines
              * @default []
              */
-            lines: components["schemas"]["Line"][];
+            lines: components["schemas"]["WorkingLine"][];
             /**
              * @default {
              *       "angle": "deg",
@@ -2525,6 +2510,21 @@ export interface components {
             quantity: string | null;
             /** Text */
             text: string;
+        };
+        /**
+         * WorkingLine
+         * @description A named expression of the working.
+         */
+        WorkingLine: {
+            /**
+             * Expression
+             * @description A measurement or expression, as a person types it.
+             */
+            expression: string;
+            /** Name */
+            name: string;
+        } & {
+            [key: string]: unknown;
         };
     };
     responses: never;

@@ -23,12 +23,14 @@ import { layOut } from "./layOut";
 import { Marks, Outline } from "./Outline";
 import { Badges, Parts } from "./Parts";
 import { alongSegment, pathOf } from "./path";
+import { EmptyBoard } from "./EmptyBoard";
 import { FaultLayer, SketchLayer } from "./SketchLayer";
 import { Spans } from "./Spans";
 import { SplitLayer } from "./SplitLayer";
 import { SquaresLayer } from "./SquaresLayer";
 import { useSketching } from "./useSketching";
 import { useDragging } from "./useDragging";
+import { usePanning } from "./usePanning";
 import {
   fitted,
   lost,
@@ -312,51 +314,4 @@ function roomy(bounds: Bounds | undefined, showing: Showing | undefined): Bounds
     [left, bottom, right, top] = [px - far, py - far, px + far, py + far];
   }
   return [left, bottom - (top - bottom) * 0.4, right, top];
-}
-
-function EmptyBoard() {
-  return (
-    <div className="pointer-events-none absolute inset-0 grid place-items-center p-6">
-      <p className="max-w-sm rounded-md border border-dashed border-rule bg-sheet/95 p-4 text-center">
-        Nothing is drawn yet. Click a shape below, or type one in words:
-        <br />
-        <b>rectangle width 2.4 height 1.2</b>
-        <br />
-        or walk round an outline: <b>outline R 9, U 7, L 5, D 3, L ?, D ?</b>
-      </p>
-    </div>
-  );
-}
-
-/** Moving the board by its paper, with one pointer; closer and farther with two. */
-function usePanning(setView: (change: (view: View) => View) => void, size: Size) {
-  const pointers = useRef(new Map<number, Spot>());
-  return {
-    down: (event: PointerEvent<SVGSVGElement>) => {
-      pointers.current.set(event.pointerId, [event.clientX, event.clientY]);
-      event.currentTarget.setPointerCapture(event.pointerId);
-    },
-    move: (event: PointerEvent<SVGSVGElement>) => {
-      const held = pointers.current;
-      const before = held.get(event.pointerId);
-      if (!before) return false;
-      const now: Spot = [event.clientX, event.clientY];
-      const other = [...held].find(([id]) => id !== event.pointerId)?.[1];
-      held.set(event.pointerId, now);
-      if (other) {
-        const spread = (spot: Spot) => Math.hypot(spot[0] - other[0], spot[1] - other[1]) || 1;
-        const box = event.currentTarget.getBoundingClientRect();
-        const at: Spot = [(now[0] + other[0]) / 2 - box.left, (now[1] + other[1]) / 2 - box.top];
-        setView((view) => zoomed(view, size, spread(now) / spread(before), at));
-      } else {
-        setView((view) => ({
-          ...view,
-          x: view.x - (now[0] - before[0]) / view.scale,
-          y: view.y + (now[1] - before[1]) / view.scale,
-        }));
-      }
-      return true;
-    },
-    up: (event: PointerEvent<SVGSVGElement>) => void pointers.current.delete(event.pointerId),
-  };
 }

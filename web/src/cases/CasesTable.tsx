@@ -1,6 +1,7 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { memo, useCallback, useEffect, useRef, useState, type KeyboardEvent } from "react";
+import { useCallback, useEffect, useRef, useState, type KeyboardEvent } from "react";
 import type { CaseColumn, CaseRow, Complaint, ProblemDocument, SheetRow } from "../api/types";
+import { Cell, CellEditor, type Place } from "./Cell";
 import { ColumnHead } from "./ColumnHead";
 import { measureOf, withCell, withoutRow, type Row } from "./table";
 
@@ -16,11 +17,6 @@ interface Props {
   onEdit: (edit: (document: ProblemDocument) => ProblemDocument) => void;
   onPaste: (text: string, at: { row: number; column: number }) => void;
   onMore: () => void;
-}
-
-interface Place {
-  row: number;
-  column: number;
 }
 
 const HEIGHT = 34;
@@ -190,7 +186,7 @@ export function CasesTable({
                 {columns.map((column, index) => {
                   const here = active.row === item.index && active.column === index;
                   return here && editing !== null ? (
-                    <Editor
+                    <CellEditor
                       key={column.name}
                       start={editing}
                       label={`${column.name}, case ${item.index + 1}`}
@@ -257,91 +253,3 @@ function Says({ told, empty }: { told: CaseRow | undefined; empty: boolean }) {
     </span>
   );
 }
-
-interface EditorProps {
-  start: string;
-  label: string;
-  place: Place;
-  columns: number;
-  onCommit: (text: string, next: Place) => void;
-  onCancel: () => void;
-  onLeave: (text: string) => void;
-}
-
-function Editor({ start, label, place, columns, onCommit, onCancel, onLeave }: EditorProps) {
-  const [text, setText] = useState(start);
-  const done = useRef(false);
-  const finish = (next: Place) => {
-    done.current = true;
-    onCommit(text, next);
-  };
-  return (
-    <input
-      autoFocus
-      aria-label={label}
-      className="field m-px rounded-none! border-2! border-pine! text-[0.95rem]!"
-      value={text}
-      onChange={(event) => setText(event.target.value)}
-      onBlur={() => {
-        if (!done.current) onLeave(text);
-      }}
-      onKeyDown={(event) => {
-        if (event.key === "Enter") finish({ row: place.row + (event.shiftKey ? -1 : 1), column: place.column });
-        else if (event.key === "Tab")
-          finish(
-            event.shiftKey
-              ? { row: place.row, column: place.column - 1 }
-              : place.column + 1 < columns
-                ? { row: place.row, column: place.column + 1 }
-                : { row: place.row + 1, column: 0 },
-          );
-        else if (event.key === "Escape") {
-          done.current = true;
-          onCancel();
-        } else return;
-        event.preventDefault();
-        event.stopPropagation();
-      }}
-    />
-  );
-}
-
-interface CellProps {
-  id: string;
-  column: CaseColumn;
-  typed: string;
-  told: CaseRow | undefined;
-  active: boolean;
-  row: number;
-  index: number;
-  onGo: (place: Place) => void;
-  onOpen: (text: string) => void;
-}
-
-/** A typed cell dark and upright, a found one slanted and lighter; an expected one says whether it agrees. */
-const Cell = memo(function Cell({ id, column, typed, told, active, row, index, onGo, onOpen }: CellProps) {
-  const cell = told?.cells[column.name];
-  const agrees = told?.agree[column.name];
-  const ruled = typed === "" && cell?.given === true;
-  const faulty = told?.at === column.name;
-  const text = column.role === "note" ? typed : typed !== "" ? typed : (cell?.text ?? "");
-  return (
-    <span
-      id={id}
-      role="gridcell"
-      aria-selected={active}
-      data-column={column.name}
-      title={faulty ? (told?.says ?? undefined) : text}
-      className={`flex cursor-text items-center justify-end gap-1 truncate border-l border-edge px-2 text-[0.95rem] ${typed !== "" && column.role !== "note" ? "font-semibold" : ruled ? "" : "text-soft italic"} ${
-        faulty ? "bg-alarm-wash" : active ? "bg-pine-wash outline-2 -outline-offset-2 outline-pine" : ""
-      } ${column.role === "note" ? "justify-start! text-ink! not-italic!" : ""}`}
-      onClick={() => (active ? onOpen(typed) : onGo({ row, column: index }))}
-      onDoubleClick={() => onOpen(typed)}
-    >
-      {agrees === undefined ? null : (
-        <span className={agrees ? "text-pine" : "text-alarm"}>{agrees ? "✓ agrees" : "✗ differs"}</span>
-      )}
-      <span className="truncate">{text}</span>
-    </span>
-  );
-});

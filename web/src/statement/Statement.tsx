@@ -3,6 +3,8 @@ import { useState } from "react";
 import type { Word } from "../api/types";
 import { useBench, useBenchStore } from "../document/store";
 import { Button } from "../ui/Button";
+import { useSheet } from "../api/queries";
+import { measuresOf } from "../kinds";
 
 /** The statement of the problem, with the words that mean a quantity tagged; a click or Enter opens it for writing. */
 export function Statement({ words }: { words: Word[] }) {
@@ -71,11 +73,12 @@ function Tagged({ word }: { word: Word }) {
   const [open, setOpen] = useState(false);
   const document = useBench((state) => state.document);
   const figure = useBench((state) => state.document.figures[state.figure]);
-  const plane = word.expression === "area" || word.expression === "perimeter";
+  const known = measuresOf(figure ? [figure] : [], useSheet().data ?? []);
   const unit = document.settings.unit;
   const counted =
     { perimeter: unit, area: `${unit}²`, "surface area": `${unit}²`, volume: `${unit}³` }[word.quantity ?? ""] ?? "";
   const expression = `${figure?.name ?? "figure"}.${word.expression ?? ""}`;
+  const has = known.includes(expression);
   const asked = document.asks.some((ask) => ask.expression === expression);
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
@@ -92,7 +95,7 @@ function Tagged({ word }: { word: Word }) {
             “{word.text}” means <b>{word.quantity}</b>:{" "}
             {word.counted === "a length" ? "a length" : `counted in ${word.counted ?? ""}`}, in {counted}.
           </p>
-          {plane && figure ? (
+          {has ? (
             <Button
               look="solid"
               className="mt-2"
@@ -108,7 +111,9 @@ function Tagged({ word }: { word: Word }) {
             </Button>
           ) : (
             <p className="mt-1 text-soft">
-              A flat figure has an area and a perimeter; {word.quantity} belongs to a solid.
+              {figure?.kind === "plane"
+                ? `A flat figure has an area and a perimeter; ${word.quantity} belongs to a solid.`
+                : `This figure has no ${word.quantity} to ask for.`}
             </p>
           )}
         </Popover.Content>
