@@ -73,7 +73,18 @@ class ToldCard(Frozen):
 
 
 def told_card(card: Card, typed: Mapping[str, str], teller: Teller) -> ToldCard:
-    """Both solutions where there are two; where there is none, what follows from the givens all the same."""
+    """Both solutions where there are two; where there is none, what follows from the givens all the same.
+
+    >>> from mensuration.cards import work_out
+    >>> from mensuration.catalogue import figures
+    >>> from mensuration.numbers import PI, Rounding
+    >>> from mensuration.solving import starting_givens
+    >>> from mensuration.units import UNITS
+    >>> teller = Teller(UNITS["m"], UNITS["deg"], Rounding(places=2), PI)
+    >>> card = work_out("it", "square", tuple(starting_givens(figures()["square"]).items()), teller)
+    >>> told_card(card, {"side": "2"}, teller).figure
+    'square'
+    """
     found = tuple(_solution(card.name, solution, tuple(typed.items()), teller) for solution in card.solutions)
     partial = card.fault.partial if card.fault else None
     return ToldCard(
@@ -144,7 +155,18 @@ def _indices(solution: Solution, step: Step) -> tuple[int, ...]:
 
 
 def measure_working(card: Card, measure: str, teller: Teller) -> list[Maths]:
-    """The written lines that lead to one quantity."""
+    """The written lines that lead to one quantity.
+
+    >>> from mensuration.cards import work_out
+    >>> from mensuration.catalogue import figures
+    >>> from mensuration.numbers import PI, Rounding
+    >>> from mensuration.solving import starting_givens
+    >>> from mensuration.units import UNITS
+    >>> teller = Teller(UNITS["m"], UNITS["deg"], Rounding(places=2), PI)
+    >>> card = work_out("it", "square", tuple(starting_givens(figures()["square"]).items()), teller)
+    >>> [line.text for line in measure_working(card, "area", teller)]
+    ['area = side² = (2 m)² = 4 m²']
+    """
     path = card.solution.path_to({measure})
     return path_working([step_derivation(card.solution, step) for step in path], teller)
 
@@ -153,6 +175,16 @@ def copied_lines(card: Card, teller: Teller, measure: str | None = None) -> list
     """The path of working as it is copied: of each step its formula with numbers, then its value, exact and rounded.
 
     Only what leads to ``measure``, where one is named.
+
+    >>> from mensuration.cards import work_out
+    >>> from mensuration.catalogue import figures
+    >>> from mensuration.numbers import PI, Rounding
+    >>> from mensuration.solving import starting_givens
+    >>> from mensuration.units import UNITS
+    >>> teller = Teller(UNITS["m"], UNITS["deg"], Rounding(places=2), PI)
+    >>> card = work_out("it", "square", tuple(starting_givens(figures()["square"]).items()), teller)
+    >>> [line.text for line in copied_lines(card, teller, "area")]
+    ['area = side² = (2 m)²', 'area = 4 m²']
     """
     solution = card.solution
     steps = solution.steps if measure is None else tuple(solution.path_to({measure}))

@@ -72,7 +72,16 @@ class Cases:
 def work_out_cases(
     cases: Cases, rows: Sequence[Row], teller: Teller, elsewhere: LookUp
 ) -> tuple[CaseRow, ...]:
-    """Every row's found cells, or why there are none; ``elsewhere`` looks up names that are no columns."""
+    """Every row's found cells, or why there are none; ``elsewhere`` looks up names that are no columns.
+
+    >>> from mensuration.catalogue import figures
+    >>> from mensuration.numbers import PI, Rounding
+    >>> from mensuration.units import UNITS
+    >>> teller = Teller(UNITS["m"], UNITS["deg"], Rounding(places=2), PI)
+    >>> cases = Cases(figures()["sphere"], (Column("radius", "given", "radius", None),))
+    >>> work_out_cases(cases, [{"radius": "3"}], teller, lambda path: None)[0].cells["diameter"].text
+    '6.00'
+    """
     worker = _Worker(cases, teller, elsewhere)
     return tuple(worker.row(number, row) for number, row in enumerate(rows, cases.first))
 

@@ -177,7 +177,15 @@ def _named(header: Sequence[str], figure: Figure) -> bool:
 
 
 def table_text(problem: Problem, name: str, delimiter: str = "comma", decimal_comma: bool = False) -> str:
-    """The worked-out table of cases called ``name`` of a problem, as comma-separated values."""
+    """The worked-out table of cases called ``name`` of a problem, as comma-separated values.
+
+    >>> from mensuration.problem import read
+    >>> balls = {"name": "balls", "kind": "cases", "figure": "sphere"}
+    >>> balls |= {"columns": [{"name": "radius"}], "rows": [{"radius": "3"}]}
+    >>> problem = read({"format": "tilt-grid/problem", "version": 1, "figures": [balls]})
+    >>> table_text(problem, "balls").splitlines()[1][:7]
+    '3,6.00,'
+    """
     document = next((f for f in problem.figures if isinstance(f, CasesDocument) and f.name == name), None)
     results = evaluate(problem, ["cases"]).figures.get(name)
     worked = results.cases if isinstance(results, CasesResults) else None

@@ -16,6 +16,13 @@ def card_text(problem: Problem, name: str, form: str, wanted: str | None = None)
     """The path of working of the formula figure ``name`` (to the quantity ``wanted``, or all of it) in one of FORMS.
 
     None where there is no such figure, or it is not solved.
+
+    >>> from mensuration.problem import read
+    >>> cone = {"name": "it", "kind": "formula", "figure": "cone", "given": {"radius": "3", "height": "4"}}
+    >>> problem = read({"format": "tilt-grid/problem", "version": 1, "figures": [cone]})
+    >>> print(card_text(problem, "it", "text", "slant"))
+    slant = √(radius² + height²) = √((3 m)² + (4 m)²)
+    slant = 5 m
     """
     found = solved_card(problem, name)
     if found is None:

@@ -28,6 +28,11 @@ def nearest(word: str, known: Iterable[str]) -> str | None:
 
 
 def unknown_word(word: str, known: Iterable[str], what: str = "name") -> ExpressionError:
+    """That a word is none of its kind, with what was perhaps meant.
+
+    >>> unknown_word("widht", ["width"], "measure").says
+    '“widht” is not a known measure; did you mean “width”?'
+    """
     guess = nearest(word, known)
     hint = f"; did you mean “{guess}”?" if guess else ""
     return ExpressionError("unknown-name", f"“{shortened(word)}” is not a known {what}{hint}")

@@ -64,7 +64,15 @@ class Sketch:
 
 
 def shape_walk(steps: Sequence[WalkStep], read: Reader) -> Sketch:
-    """The outline of a walk, from (0, 0). OutlineFault or ExpressionError where there is none."""
+    """The outline of a walk, from (0, 0). OutlineFault or ExpressionError where there is none.
+
+    >>> from mensuration.expressions import Scope, evaluate, parse
+    >>> from mensuration.outlines.steps import read_walk
+    >>> steps = read_walk("R 4 m, U 3 m, L ?, D ?")
+    >>> sketch = shape_walk(steps, lambda text, kind: evaluate(parse(text), Scope()))
+    >>> len(sketch.sides)
+    4
+    """
     sides = [_side(step, read) for step in steps]
     sides = _found(steps, sides)
     sides = [_bent(step, side, read) for step, side in zip(steps, sides, strict=True)]
@@ -79,7 +87,15 @@ def shape_walk(steps: Sequence[WalkStep], read: Reader) -> Sketch:
 
 
 def shape_points(points: Sequence[tuple[Quantity, Quantity]]) -> Sketch:
-    """The outline through these corners in their order, the first at (0, 0). OutlineFault where there is none."""
+    """The outline through these corners in their order, the first at (0, 0). OutlineFault where there is none.
+
+    >>> from mensuration.numbers import Real
+    >>> from mensuration.units import LENGTH
+    >>> corners = [(0, 0), (4, 0), (0, 3)]
+    >>> sketch = shape_points([(Quantity(Real.of(x), LENGTH), Quantity(Real.of(y), LENGTH)) for x, y in corners])
+    >>> len(sketch.sides)
+    3
+    """
     spots = [(x.value, y.value) for x, y in points]
     first = spots[0]
     corners = [(x - first[0], y - first[1]) for x, y in spots]
@@ -231,7 +247,17 @@ def _same(one: Vector, two: Vector) -> bool:
 
 
 def solved(sketch: Sketch, length: Kind, pi: Real) -> Solution:
-    """The outline as a solved figure: every side, corner and measure by name, its boundary anticlockwise."""
+    """The outline as a solved figure: every side, corner and measure by name, its boundary anticlockwise.
+
+    >>> from mensuration.expressions import Scope, evaluate, parse
+    >>> from mensuration.outlines.steps import read_walk
+    >>> steps = read_walk("R 4 m, U 3 m, L ?, D ?")
+    >>> sketch = shape_walk(steps, lambda text, kind: evaluate(parse(text), Scope()))
+    >>> from mensuration.numbers import PI
+    >>> from mensuration.units import LENGTH
+    >>> solved(sketch, LENGTH, PI).values["area"].value
+    Real('12')
+    """
     values: dict[str, Quantity] = {}
     steps: list[Step] = []
     measures: list[Measure] = [

@@ -35,6 +35,18 @@ def on_edge_of(
 
     ``along`` is start, middle or end; ``shift`` moves it along the edge and away from it (base units); ``turn``
     (turns) turns it about the middle of its seat.
+
+    >>> from mensuration.catalogue import figures
+    >>> from mensuration.numbers import PI
+    >>> from mensuration.solving import solve, starting_givens
+    >>> square = solve(figures()["square"], starting_givens(figures()["square"]), PI)
+    >>> from mensuration.plane import Placement, place
+    >>> slab = place("slab", 0, "add", square, Placement())
+    >>> from mensuration.numbers import NOUGHT
+    >>> top = straight_edge(slab, "top")
+    >>> on_top = on_edge_of(slab, top, square, False, "middle", (NOUGHT, NOUGHT), NOUGHT, False)
+    >>> on_top.at[1].same_as(square.values["side"].value)
+    True
     """
     p, q = _facing(target, edge)
     u, away = edge_axes(target, edge, inside)
@@ -54,7 +66,17 @@ def on_edge_of(
 
 
 def edge_axes(target: PlacedPart, edge: Edge, inside: bool) -> tuple[Point, Point]:
-    """The directions in which a shift moves a part on this edge: along it and away from it."""
+    """The directions in which a shift moves a part on this edge: along it and away from it.
+
+    >>> from mensuration.catalogue import figures
+    >>> from mensuration.numbers import PI
+    >>> from mensuration.solving import solve, starting_givens
+    >>> square = solve(figures()["square"], starting_givens(figures()["square"]), PI)
+    >>> from mensuration.plane import Placement, place
+    >>> slab = place("slab", 0, "add", square, Placement())
+    >>> [tuple(map(float, axis)) for axis in edge_axes(slab, slab.edges[0], inside=True)]
+    [(1.0, 0.0), (0.0, 1.0)]
+    """
     u = _unit(*_facing(target, edge))
     return u, ((-u[1], u[0]) if inside else (u[1], -u[0]))
 
@@ -65,14 +87,36 @@ def _facing(target: PlacedPart, edge: Edge) -> tuple[Point, Point]:
 
 
 def on_middle_of(target: PlacedPart, solution: Solution, shift: Point, turn: Real, flip: bool) -> Placement:
-    """The placement that brings the figure's middle onto another part's middle, shifted by ``shift``."""
+    """The placement that brings the figure's middle onto another part's middle, shifted by ``shift``.
+
+    >>> from mensuration.catalogue import figures
+    >>> from mensuration.numbers import PI
+    >>> from mensuration.solving import solve, starting_givens
+    >>> square = solve(figures()["square"], starting_givens(figures()["square"]), PI)
+    >>> from mensuration.plane import Placement, place
+    >>> slab = place("slab", 0, "add", square, Placement())
+    >>> from mensuration.numbers import NOUGHT
+    >>> at = on_middle_of(slab, square, (NOUGHT, NOUGHT), NOUGHT, flip=False).at
+    >>> at[0].same_as(NOUGHT), at[1].same_as(NOUGHT)
+    (True, True)
+    """
     mark = target.placement.put(_worked(target.solution, target.solution.plane.centre))
     x, y = Placement(turn=turn, flip=flip).put(_worked(solution, solution.plane.centre))
     return Placement((mark[0] - x + shift[0], mark[1] - y + shift[1]), turn, flip)
 
 
 def straight_edge(part: PlacedPart, name: str) -> Edge | None:
-    """The straight edge of this name, if the part has one."""
+    """The straight edge of this name, if the part has one.
+
+    >>> from mensuration.catalogue import figures
+    >>> from mensuration.numbers import PI
+    >>> from mensuration.solving import solve, starting_givens
+    >>> square = solve(figures()["square"], starting_givens(figures()["square"]), PI)
+    >>> from mensuration.plane import Placement, place
+    >>> slab = place("slab", 0, "add", square, Placement())
+    >>> straight_edge(slab, "top").length.same_as(square.values["side"].value)
+    True
+    """
     return next((edge for edge in part.edges if edge.straight and edge.name == name), None)
 
 

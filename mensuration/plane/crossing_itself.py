@@ -13,7 +13,17 @@ MAX_FOUND = 20
 
 
 def own_crossings(edges: tuple[Edge, ...]) -> list[tuple[int, int, Spot]]:
-    """Pairs of edges of one closed walk that meet elsewhere than neighbours do at their corner, and where."""
+    """Pairs of edges of one closed walk that meet elsewhere than neighbours do at their corner, and where.
+
+    >>> from mensuration.catalogue import figures
+    >>> from mensuration.numbers import PI
+    >>> from mensuration.solving import solve, starting_givens
+    >>> square = solve(figures()["square"], starting_givens(figures()["square"]), PI)
+    >>> from mensuration.plane import Placement, place
+    >>> slab = place("slab", 0, "add", square, Placement())
+    >>> own_crossings(slab.edges)
+    []
+    """
     left, bottom, right, top = around([edge.box for edge in edges])
     tolerance = RELATIVE * hypot(right - left, top - bottom)
     found: list[tuple[int, int, Spot]] = []

@@ -107,6 +107,10 @@ def _first_fault(error: ValidationError) -> str:
 
 
 def json_schema() -> dict[str, Any]:
-    """The JSON Schema of the problem document, as published in docs/."""
+    """The JSON Schema of the problem document, as published in docs/.
+
+    >>> json_schema()["title"]
+    'Problem'
+    """
     schema = Problem.model_json_schema()
     return {"$schema": "https://json-schema.org/draft/2020-12/schema", **schema}

@@ -55,7 +55,11 @@ def evaluate(problem: Problem, also: Collection[str] = ()) -> Results:
 
 
 def evaluate_problem(problem: Problem, also: Collection[str] = ()) -> dict[str, Any]:
-    """The results of a problem as JSON holds them, the caller's own to keep and change."""
+    """The results of a problem as JSON holds them, the caller's own to keep and change.
+
+    >>> evaluate_problem(read({"format": "tilt-grid/problem", "version": 1, "title": "Pad"}))["title"]
+    'Pad'
+    """
     data: dict[str, Any] = as_data(evaluate(problem, also))
     return data
 

@@ -17,7 +17,12 @@ USUAL_CHOICE = "the usual choice"
 
 
 def starting_givens(figure: Figure) -> dict[str, Quantity]:
-    """What a fresh figure starts with, lengths in metres."""
+    """What a fresh figure starts with, lengths in metres.
+
+    >>> from mensuration.catalogue import figures
+    >>> starting_givens(figures()["rectangle"])["width"].value
+    Real('3')
+    """
     given: dict[str, Quantity] = {}
     for name, text in figure.starting.items():
         quantity, measure = evaluate(parse(text), Scope()), figure.measure(name)

@@ -58,6 +58,13 @@ def solutions(
     form, so the path to every quantity is a shortest one. Where a form has two values, both are followed; where
     none leads on, more quantities are tried (:mod:`mensuration.solving.trial`). Raises SolvingError when a value
     is out of range, when the givens contradict one another, or when they are too few.
+
+    >>> from mensuration.catalogue import figures
+    >>> from mensuration.numbers import PI, Real
+    >>> from mensuration.units import AREA, LENGTH
+    >>> known = {"perimeter": Quantity(Real.of(10), LENGTH), "area": Quantity(Real.of(6), AREA)}
+    >>> [found.values["width"].value for found in solutions(figures()["rectangle"], known, PI)]
+    [Real('2'), Real('3')]
     """
     _check_signs(figure, given)
     waiting = [_State(dict(given), [])]

@@ -31,7 +31,12 @@ class Mathematics(Frozen):
 
 
 def told(written: Maths) -> Mathematics:
-    """A piece of mathematics as results hold it."""
+    """A piece of mathematics as results hold it.
+
+    >>> from mensuration.telling.mathematics import Equal, digits
+    >>> told(Equal((digits("2"), digits("2")))).text
+    '2 = 2'
+    """
     return Mathematics(written.tex, written.text, written.marks)
 
 

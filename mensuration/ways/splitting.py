@@ -94,7 +94,19 @@ def _rough(line: Cut) -> frozenset[tuple[float, float]]:
 
 
 def way_named(name: str, region: Region, own: Sequence[Cut] = ()) -> Way:
-    """One way by its name. DoesNotFit, or NotClosed, where the region can't be split so."""
+    """One way by its name. DoesNotFit, or NotClosed, where the region can't be split so.
+
+    >>> from mensuration.catalogue import figures
+    >>> from mensuration.numbers import PI
+    >>> from mensuration.solving import solve, starting_givens
+    >>> square = solve(figures()["square"], starting_givens(figures()["square"]), PI)
+    >>> from mensuration.plane import Placement, compose, place
+    >>> from mensuration.plane.regions import regions_of
+    >>> figure = compose((place("slab", 0, "add", square, Placement()),), PI)
+    >>> region = regions_of(figure.arrangement, figure.covers, PI)
+    >>> way_named("fan", region).total.same_as(figure.area)
+    True
+    """
     makers = {
         "own": lambda: _along("own", region, own),
         "round": lambda: _round(region),
@@ -118,7 +130,19 @@ def _fits(name: str, region: Region) -> bool:
 
 
 def usual_way(region: Region) -> str:
-    """The way in which people would split this region first."""
+    """The way in which people would split this region first.
+
+    >>> from mensuration.catalogue import figures
+    >>> from mensuration.numbers import PI
+    >>> from mensuration.solving import solve, starting_givens
+    >>> square = solve(figures()["square"], starting_givens(figures()["square"]), PI)
+    >>> from mensuration.plane import Placement, compose, place
+    >>> from mensuration.plane.regions import regions_of
+    >>> figure = compose((place("slab", 0, "add", square, Placement()),), PI)
+    >>> region = regions_of(figure.arrangement, figure.covers, PI)
+    >>> usual_way(region)
+    'fewest'
+    """
     if not region.straight:
         return "round"
     if len(corners(region)) > MOST_CORNERS:

@@ -119,6 +119,8 @@ def test_the_list_by_keyboard(page: Page, bench: Bench) -> None:
     bench.make(court())
     focus(page, "More for the figure court")
     page.keyboard.press("Enter")
+    expect(page.get_by_role("menuitem", name="Rename")).to_be_focused()
     page.keyboard.press("ArrowDown")
+    expect(page.get_by_role("menuitem", name="Duplicate")).to_be_focused()
     page.keyboard.press("Enter")
     expect(page.get_by_role("tab", name="court2")).to_have_attribute("aria-selected", "true")

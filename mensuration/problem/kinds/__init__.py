@@ -18,7 +18,11 @@ ALSO = tuple(dict.fromkeys(name for kind in KINDS.values() for name in kind.also
 
 
 def kind_of(figure: Any) -> Kind[Any]:
-    """The kind of a figure's document."""
+    """The kind of a figure's document.
+
+    >>> kind_of(PlaneDocument(name="pad")).name
+    'plane'
+    """
     return KINDS.get(figure.kind, UNKNOWN)
 
 
