@@ -47,7 +47,7 @@ class Stretch:
         return self.run[len(self.run) // 2].middle
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Composition:
     """A composed plane figure. ``pi`` is the convention's number for π."""
 

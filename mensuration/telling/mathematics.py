@@ -44,15 +44,18 @@ class Rendered(NamedTuple):
 def joined(binds: int, *items: str | Rendered) -> Rendered:
     """Pieces one after the other; their marks move along."""
     codes: list[str] = []
-    marks: list[Mark] = []
+    marks: tuple[Mark, ...] = ()
     length = 0
     for item in items:
-        if isinstance(item, Rendered):
-            marks += [Mark(m.start + length, m.end + length, m.part, m.given) for m in item.marks]
-        code = item.code if isinstance(item, Rendered) else item
+        if isinstance(item, str):
+            code = item
+        else:
+            code, _, own = item
+            if own:
+                marks += tuple(Mark(m.start + length, m.end + length, m.part, m.given) for m in own)
         codes.append(code)
         length += len(code)
-    return Rendered("".join(codes), binds, tuple(marks))
+    return Rendered("".join(codes), binds, marks)
 
 
 class Maths:

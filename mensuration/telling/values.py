@@ -185,6 +185,7 @@ def _bracketed(exact: Exact, unit: Unit) -> str:
     return f"({exact.plain()})" if unit.symbol and len(exact.terms) > 1 else exact.plain()
 
 
+@lru_cache(maxsize=8000)
 def _inside(value: Real, unit: Unit) -> Written:
     rational = value.rational
     if rational is not None:

@@ -12,7 +12,8 @@ from mensuration.drawing.splits import draw_split
 from mensuration.drawing.why import Showing, showings
 from mensuration.expressions import ExpressionError, Quantity, unknown_word
 from mensuration.frozen import Frozen, Table, Wanted, table
-from mensuration.plane import Composition, TooCrowded, compose
+from mensuration.numbers import Real
+from mensuration.plane import Composition, PlacedPart, TooCrowded, compose
 from mensuration.plane.cutting import Cut
 from mensuration.problem.kinds.kind import Desk, FigureResults, NotWorkedOut, Work
 from mensuration.problem.kinds.plane.document import PlaneDocument, Shaded
@@ -24,6 +25,7 @@ from mensuration.telling import Teller, Told
 from mensuration.telling.mathematics import Maths
 from mensuration.telling.squares import Counted, counted
 from mensuration.telling.tallies import ToldTally, tally_working, tell_tally
+from mensuration.units import Kind
 from mensuration.ways import Way
 
 
@@ -58,6 +60,7 @@ class PlaneWork(Work[PlaneDocument]):
         self.parts = Parts(figure, desk)
         self.composition: Composition | None = None
         self.tallies: PlaneTallies | None = None
+        self._told: dict[str, ToldTally] = {}
 
     def work_out_member(self, member: str) -> None:
         self.parts.work_out(member)
@@ -68,9 +71,9 @@ class PlaneWork(Work[PlaneDocument]):
             return
         desk, figure = self.desk, self.figure
         try:
-            composition = compose(placed, desk.teller.pi)
-            cuts = self._own_cuts()
-            tallies = PlaneTallies(composition, desk.teller.unit.kind, figure.way, cuts)
+            composition = _composed(placed, desk.teller.pi)
+            cuts = tuple(self._own_cuts())
+            tallies = _tallied(composition, desk.teller.unit.kind, figure.way, cuts)
             for measure in MEASURES:  # so that what can go wrong goes wrong here
                 tallies.quantity(measure)
         except TooCrowded:
@@ -130,10 +133,12 @@ class PlaneWork(Work[PlaneDocument]):
     def tally(self, measure: str) -> ToldTally | None:
         if self.tallies is None or measure not in MEASURES:
             return None
-        told = tell_tally(self.tallies.of(measure), self.desk.teller)
-        if measure == "area" and self.tallies.split is not None:
-            return replace(told, split=draw_split(self.tallies.split, self.desk.teller))
-        return told
+        if measure not in self._told:  # asked for by the figure's results and by asks
+            told = tell_tally(self.tallies.of(measure), self.desk.teller)
+            if measure == "area" and self.tallies.split is not None:
+                told = replace(told, split=draw_split(self.tallies.split, self.desk.teller))
+            self._told[measure] = told
+        return self._told[measure]
 
     def working(self, measure: str) -> list[Maths] | None:
         if self.tallies is None or measure not in MEASURES:
@@ -199,3 +204,16 @@ ODD = {
 def quantities(solution: Solution, teller: Teller) -> Table[str, Told]:
     """Every quantity of a part, told."""
     return table((quantity, teller.tell(value)) for quantity, value in solution.values.items())
+
+
+# While something else is changed, a figure stays as it is: how its parts lie together and its tallies are remembered.
+
+
+@lru_cache(maxsize=64)
+def _composed(placed: tuple[PlacedPart, ...], pi: Real) -> Composition:
+    return compose(placed, pi)
+
+
+@lru_cache(maxsize=64)
+def _tallied(composition: Composition, length: Kind, way: str | None, cuts: tuple[Cut, ...]) -> PlaneTallies:
+    return PlaneTallies(composition, length, way, cuts)
