@@ -136,7 +136,8 @@ def _note(entry: Entry) -> str:
     return NOTES[entry.role].format(beside if subject.stretch is not None else subject.name)
 
 
-def tally_working(name: str, tally: Tally, teller: Teller) -> list[Maths]:
+@lru_cache(maxsize=256)
+def tally_working(name: str, tally: Tally, teller: Teller) -> tuple[Maths, ...]:
     """Formula, numbers and value of every entry that counts, then the sum."""
     lines: list[Maths] = []
     total: Maths | None = None
@@ -153,7 +154,7 @@ def tally_working(name: str, tally: Tally, teller: Teller) -> list[Maths]:
     sides = (
         (m.words(name), total, whole) if total is not None and len(counted) > 1 else (m.words(name), whole)
     )
-    return [*lines, m.Equal(sides)]
+    return (*lines, m.Equal(sides))
 
 
 def _with(total: Maths | None, sign: Sign, value: Maths) -> Maths:

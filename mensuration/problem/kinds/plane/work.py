@@ -144,7 +144,7 @@ class PlaneWork(Work[PlaneDocument]):
         if self.tallies is None or measure not in MEASURES:
             return None
         name = f"{self.figure.name}.{measure}"
-        return tally_working(name, self.tallies.of(measure), self.desk.teller)
+        return list(tally_working(name, self.tallies.of(measure), self.desk.teller))
 
     def results(self, also: Collection[str]) -> FigureResults:
         teller, tallies = self.desk.teller, self.tallies
