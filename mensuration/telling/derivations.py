@@ -9,7 +9,8 @@ from mensuration.expressions import Path
 from mensuration.frozen import Frozen
 from mensuration.tally.entry import Derivation, Equation, Look, Trial
 from mensuration.telling import mathematics as m
-from mensuration.telling.mathematics import SUM, Maths, Rendered, joined
+from mensuration.telling.mathematics import Maths
+from mensuration.telling.rendering import SUM, Rendered, joined
 from mensuration.telling.values import Mathematics, Teller, is_pi, told
 from mensuration.telling.writing import Leaf, write
 

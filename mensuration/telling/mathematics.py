@@ -11,51 +11,11 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property
 from html import escape
-from typing import NamedTuple
 
+from mensuration.telling.rendering import ATOM, FRACTION, JOINED, POWER, PRODUCT, SUM, Mark, Rendered, joined
 from mensuration.units import Unit
 
-SUM, PRODUCT, JOINED, FRACTION, POWER, ATOM = range(6)  # JOINED: a product without a sign
 _RAISED = str.maketrans("-0123456789", "⁻⁰¹²³⁴⁵⁶⁷⁸⁹")
-
-
-@dataclass(frozen=True)
-class Mark:
-    """A number that can be changed: where it stands in the TeX, and which given of which part it is."""
-
-    start: int
-    end: int
-    part: str
-    given: str
-
-
-class Rendered(NamedTuple):
-    """A rendered piece and how tightly it binds in its form."""
-
-    code: str
-    binds: int
-    marks: tuple[Mark, ...] = ()
-
-    def within(self, needed: int, opening: str, closing: str) -> Rendered:
-        """The same, in brackets when it binds less tightly than ``needed``."""
-        return self if self.binds >= needed else joined(ATOM, opening, self, closing)
-
-
-def joined(binds: int, *items: str | Rendered) -> Rendered:
-    """Pieces one after the other; their marks move along."""
-    codes: list[str] = []
-    marks: tuple[Mark, ...] = ()
-    length = 0
-    for item in items:
-        if isinstance(item, str):
-            code = item
-        else:
-            code, _, own = item
-            if own:
-                marks += tuple(Mark(m.start + length, m.end + length, m.part, m.given) for m in own)
-        codes.append(code)
-        length += len(code)
-    return Rendered("".join(codes), binds, marks)
 
 
 class Maths:

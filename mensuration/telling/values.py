@@ -11,7 +11,8 @@ from mensuration.frozen import Frozen
 from mensuration.numbers import Exact, Real, Rounding, decimal, round_by
 from mensuration.numbers.rounding import decimal_or_fraction
 from mensuration.telling import mathematics as m
-from mensuration.telling.mathematics import ATOM, FRACTION, PRODUCT, SUM, Mark, Maths, Written
+from mensuration.telling.mathematics import Maths, Written
+from mensuration.telling.rendering import ATOM, FRACTION, PRODUCT, SUM, Mark
 from mensuration.units import ANGLE, NO_UNIT, NUMBER, UNITS, Kind, Unit
 
 SHORT_PLACES = 6
