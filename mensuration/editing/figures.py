@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from mensuration.editing.refusing import Refused
+from mensuration.editing.refusing import Refused, index_of
 from mensuration.editing.renaming import rename_figure
 from mensuration.expressions import fresh_name
 from mensuration.problem import Problem
@@ -36,7 +36,7 @@ def add_line(problem: Problem, line: WorkingLine) -> tuple[Problem, str]:
 
 def duplicate_figure(problem: Problem, figure: str) -> tuple[Problem, str]:
     """The problem with another figure like one, right behind it, its texts naming itself; and its name."""
-    index = _index(problem, figure)
+    index = index_of(figure, [f.name for f in problem.figures], "figure")
     twin = problem.figures[index].model_copy(deep=True)
     name = fresh_name(figure, taken_names(problem))
     alone = rename_figure(Problem(figures=[twin]), figure, name).figures[0]
@@ -45,7 +45,7 @@ def duplicate_figure(problem: Problem, figure: str) -> tuple[Problem, str]:
 
 def move_figure(problem: Problem, figure: str, to: int) -> Problem:
     """The problem with a figure at another place (from 0) of its list."""
-    index = _index(problem, figure)
+    index = index_of(figure, [f.name for f in problem.figures], "figure")
     figures = list(problem.figures)
     moved = figures.pop(index)
     figures.insert(max(0, min(to, len(figures))), moved)
@@ -54,12 +54,5 @@ def move_figure(problem: Problem, figure: str, to: int) -> Problem:
 
 def remove_figure(problem: Problem, figure: str) -> Problem:
     """The problem without a figure; what names it stays and says that it is gone."""
-    index = _index(problem, figure)
+    index = index_of(figure, [f.name for f in problem.figures], "figure")
     return problem.model_copy(update={"figures": [f for i, f in enumerate(problem.figures) if i != index]})
-
-
-def _index(problem: Problem, figure: str) -> int:
-    for index, found in enumerate(problem.figures):
-        if found.name == figure:
-            return index
-    raise Refused(f"there is no figure named “{figure}” any more")

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 
-from mensuration.editing.refusing import Refused
+from mensuration.editing.refusing import Refused, index_of
 from mensuration.expressions import Path, name_fault, path_spans
 from mensuration.problem import Problem
 from mensuration.problem.complaints import Complaints
@@ -23,7 +23,7 @@ def rename_figure(problem: Problem, figure: str, name: str) -> Problem:
         return node._replace(name=name) if node.kind != "line" and node.name == figure else node
 
     changed = _in_all_texts(problem, renamed)
-    index = _index_of(figure, [f.name for f in problem.figures], "figure")
+    index = index_of(figure, [f.name for f in problem.figures], "figure")
     figures = list(changed.figures)
     figures[index] = figures[index].model_copy(update={"name": name})
     return _same_meaning(problem, changed.model_copy(update={"figures": figures}), renamed)
@@ -31,11 +31,11 @@ def rename_figure(problem: Problem, figure: str, name: str) -> Problem:
 
 def rename_part(problem: Problem, figure: str, part: str, name: str) -> Problem:
     """The problem with another name of a member of a figure, in every text that names it and where others stand on it."""
-    index = _index_of(figure, [f.name for f in problem.figures], "figure")
+    index = index_of(figure, [f.name for f in problem.figures], "figure")
     owner = problem.figures[index]
     kind = kind_of(owner)
     members = kind.members(owner)
-    _index_of(part, members, "part")
+    index_of(part, members, "part")
     _check(name, {member for member in members if member != part})
 
     def renamed(node: Node) -> Node:
@@ -49,7 +49,7 @@ def rename_part(problem: Problem, figure: str, part: str, name: str) -> Problem:
 
 def rename_line(problem: Problem, line: str, name: str) -> Problem:
     """The problem with another name of a line of working, in every text that names it."""
-    index = _index_of(line, [entry.name for entry in problem.lines], "line")
+    index = index_of(line, [entry.name for entry in problem.lines], "line")
     taken = {entry.name for entry in problem.lines if entry.name != line} | {f.name for f in problem.figures}
     _check(name, taken)
 
@@ -66,12 +66,6 @@ def _check(name: str, taken: set[str]) -> None:
     fault = name_fault(name, taken)
     if fault is not None:
         raise Refused(fault)
-
-
-def _index_of(name: str, names: list[str], what: str) -> int:
-    if name not in names:
-        raise Refused(f"there is no {what} named “{name}” any more")
-    return names.index(name)
 
 
 def _in_all_texts(problem: Problem, renamed: Rename) -> Problem:
