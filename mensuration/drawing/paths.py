@@ -5,11 +5,15 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from math import atan2, degrees
 
+import numpy as np
+from numpy.typing import NDArray
+
 from mensuration.pictures import Segment, Spot
 from mensuration.plane.edges import Bent, Box, Edge, EllipseArc
 from mensuration.telling import Teller
 
 LABEL_GRID = 5
+CLEARLY_MORE = 1.01
 
 
 def scale_of(teller: Teller) -> float:
@@ -43,16 +47,19 @@ def roomy_spot(
 ) -> Spot:
     """A spot inside, far from the border; one that is covered only if there is nothing better."""
     left, bottom, right, top = box
-    best, room = ((left + right) / 2, (bottom + top) / 2), -1.0
-    for i in range(1, LABEL_GRID):
-        for j in range(1, LABEL_GRID):
-            spot = (left + (right - left) * i / LABEL_GRID, bottom + (top - bottom) * j / LABEL_GRID)
-            if not contains(spot):
-                continue
-            u, v = spot
-            here = min([(u - x) * (u - x) + (v - y) * (v - y) for x, y in border])
-            if covered(spot):
-                here /= 1000
-            if here > room * 1.02:
-                best, room = spot, here
+    steps = [step / LABEL_GRID for step in range(1, LABEL_GRID)]
+    spots = [(left + (right - left) * s, bottom + (top - bottom) * t) for s in steps for t in steps]
+    rooms = np.abs(_complex(spots)[:, None] - _complex(border)).min(axis=1).tolist()
+    best, most = ((left + right) / 2, (bottom + top) / 2), -1.0
+    for spot, room in zip(spots, rooms, strict=True):
+        if room <= most * CLEARLY_MORE or not contains(spot):
+            continue
+        if covered(spot):
+            room /= 1000
+        if room > most * CLEARLY_MORE:
+            best, most = spot, room
     return best
+
+
+def _complex(spots: Sequence[Spot]) -> NDArray[np.complex128]:
+    return np.array(spots).view(np.complex128)[:, 0]

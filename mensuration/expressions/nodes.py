@@ -37,7 +37,7 @@ class Path:
 
     names: tuple[str, ...]
 
-    @property
+    @cached_property
     def text(self) -> str:
         return ".".join(self.names)
 

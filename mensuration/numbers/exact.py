@@ -123,10 +123,16 @@ class Exact:
         return Exact(total)
 
     def __neg__(self) -> Exact:
-        return Exact({key: -value for key, value in self.terms.items()})
+        negative = Exact.__new__(Exact)  # as long as this one, so there is nothing to look over
+        negative.terms = {key: -value for key, value in self.terms.items()}
+        negative._hash = None
+        return negative
 
     def __sub__(self, other: Exact) -> Exact:
-        return self + (-other)
+        total = dict(self.terms)
+        for key, value in other.terms.items():
+            total[key] = total[key] - value if key in total else -value
+        return Exact(total)
 
     def __mul__(self, other: Exact) -> Exact:
         if len(self.terms) * len(other.terms) > MAX_TERMS * MAX_TERMS:

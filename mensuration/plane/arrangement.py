@@ -106,12 +106,12 @@ class Vertices:
         self.cells: dict[tuple[int, int], list[int]] = {}
 
     def find(self, spot: Spot) -> int | None:
-        i, j = floor(spot[0] / self.cell), floor(spot[1] / self.cell)
-        for di in (-1, 0, 1):
-            for dj in (-1, 0, 1):
-                for index in self.cells.get((i + di, j + dj), ()):
+        (x, y), reach = spot, self.reach
+        for i in range(floor((x - reach) / self.cell), floor((x + reach) / self.cell) + 1):
+            for j in range(floor((y - reach) / self.cell), floor((y + reach) / self.cell) + 1):
+                for index in self.cells.get((i, j), ()):
                     other = self.all[index].spot
-                    if hypot(spot[0] - other[0], spot[1] - other[1]) <= self.reach:
+                    if hypot(x - other[0], y - other[1]) <= reach:
                         return index
         return None
 

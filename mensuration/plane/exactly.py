@@ -6,6 +6,7 @@ Everything here raises :class:`mensuration.numbers.NotClosed` where a value leav
 from __future__ import annotations
 
 from fractions import Fraction
+from math import pi
 
 from mensuration.numbers import Exact, Real
 from mensuration.numbers.angles import arc_cosine
@@ -23,5 +24,5 @@ def size(value: Exact) -> Exact:
 def angle_between(u: ExactPoint, v: ExactPoint, radius: Exact, rough: float) -> Exact:
     """The signed angle in radians from u to v, two spokes of one circle, nearest to ``rough``."""
     least = arc_cosine(dot(u, v) / (radius * radius))
-    angle = min((least, WHOLE_TURN - least), key=lambda angle: abs(float(Real(angle)) - abs(rough)))
+    angle = least if abs(rough) <= pi else WHOLE_TURN - least  # at most half a turn, or the rest of it
     return angle if rough > 0 else -angle

@@ -210,6 +210,8 @@ def _exact_length(arrangement: Arrangement, run: list[Fragment], edge: Edge, con
     if isinstance(edge, Line):
         along = minus(EXACT.point(edge.end), EXACT.point(edge.start))
         step = minus(q, p)
+        if not (along[0] and along[1]):
+            return size(step[0] + step[1])  # level or upright: one of them is nought
         if edge.length.exact is not None:
             return size(dot(step, along) / edge.length.exact)
         return dot(step, step).sqrt()

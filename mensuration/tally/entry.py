@@ -11,7 +11,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 from enum import Enum, IntEnum, StrEnum
-from functools import cached_property
+from functools import cached_property, lru_cache
 
 from mensuration.expressions import Node, Path, Quantity, Scope, evaluate
 from mensuration.numbers import Real
@@ -95,6 +95,7 @@ class Derivation:
         return own and self.trial is None and self.quantity not in self.given
 
 
+@lru_cache(maxsize=4000)
 def measured(quantity: str, value: Quantity, pi: Real) -> Derivation:
     """A value that is measured on the figure itself."""
     return Derivation(quantity, Path((quantity,)), {quantity: value}, pi)
@@ -115,9 +116,9 @@ class Subject:
     beside: tuple[str, ...] = ()
 
 
-@dataclass(frozen=True, eq=False)
+@dataclass(frozen=True)
 class Entry:
-    """One entry: ``steps`` lead to what its derivation puts in."""
+    """One entry: ``steps`` lead to what its derivation puts in. Entries of the same derivation are equal."""
 
     sign: Sign
     role: Role

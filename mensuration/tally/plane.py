@@ -140,15 +140,8 @@ class PlaneTallies:
         """How an overlap or a common part is made up: the polygon on its corners and its segments."""
         if share.relation != "partly" or len(self.composition.parts) > EXPLAINED_PARTS:
             return None
-        region = self.composition.overlap_region(share.part)
-        try:
-            way = way_named("round" if not region.straight else usual_way(region), region)
-        except _NO_WAY:
-            return None
-        if not way.pieces:
-            return None
-        found = pieces_derived(way, self.length, self.pi)
-        exact = found[1].value.value.exact is not None
+        found = _in_pieces(self.composition.overlap_region(share.part), self.length)
+        exact = found is not None and found[1].value.value.exact is not None
         return found if exact or share.size.exact is None else None
 
     # Perimeter
@@ -175,9 +168,7 @@ class PlaneTallies:
         others = self._gone(stretch) if stretch.role == Role.OUTLINE else None
         if others is None:
             return (), measured("length", Quantity(stretch.length, self.length), self.pi)
-        values = {"whole": Quantity(edge.length, self.length), "gone": Quantity(others, self.length)}
-        formula = Binary("-", Path(("whole",)), Path(("gone",)))
-        return (), Derivation("length", formula, values, self.pi, look=Look.SILENT)
+        return (), _what_is_left(Quantity(edge.length, self.length), Quantity(others, self.length), self.pi)
 
     def _gone(self, stretch: Stretch) -> Real | None:
         """What is missing of an edge, when only this one stretch of it is left and both are exact."""
@@ -185,6 +176,22 @@ class PlaneTallies:
         if rest.exact is None or self.composition.outline_stretches[stretch.edge] > 1:
             return None
         return rest
+
+
+@lru_cache(maxsize=4000)
+def _what_is_left(whole: Quantity, gone: Quantity, pi: Real) -> Derivation:
+    formula = Binary("-", Path(("whole",)), Path(("gone",)))
+    return Derivation("length", formula, {"whole": whole, "gone": gone}, pi, look=Look.SILENT)
+
+
+@lru_cache(maxsize=256)
+def _in_pieces(region: Region, length: Kind) -> Derived | None:
+    """A region as the polygon on its corners and its segments; None where it has no such pieces."""
+    try:
+        way = way_named("round" if not region.straight else usual_way(region), region)
+    except _NO_WAY:
+        return None
+    return pieces_derived(way, length, region.pi) if way.pieces else None
 
 
 @lru_cache(maxsize=200)

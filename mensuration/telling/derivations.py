@@ -148,25 +148,23 @@ class Tried(m.Maths):
     how: str
     end: Maths | None
 
-    def in_text(self) -> Rendered:
+    def _write_text(self) -> Rendered:
         put = m.Below(self.put).text
         by = f" with {m.Below(self.by).text}" if self.by else ""
         end = f", {self.end.text}" if self.end else ""
         return Rendered(f"{put}{by} {self.how}".strip() + end, SUM)
 
-    def in_tex(self) -> Rendered:
-        end = joined(SUM, r"\quad ", self.end.in_tex()) if self.end else ""
+    def _write_tex(self) -> Rendered:
+        end = joined(SUM, r"\quad ", self.end.in_tex) if self.end else ""
         how = joined(SUM, rf"\text{{{self.how}}}", end)
         if not self.put:
             return how
-        rows = [joined(SUM, left.in_tex(), " &= ", right.in_tex()) for left, right in self.put]
-        rows += [
-            joined(SUM, r"\text{with }", left.in_tex(), " &= ", right.in_tex()) for left, right in self.by
-        ]
+        rows = [joined(SUM, left.in_tex, " &= ", right.in_tex) for left, right in self.put]
+        rows += [joined(SUM, r"\text{with }", left.in_tex, " &= ", right.in_tex) for left, right in self.by]
         rows.append(joined(SUM, "&", how))
         return joined(SUM, r"\begin{aligned}", *m.listed(rows, r" \\ "), r"\end{aligned}")
 
-    def in_mathml(self) -> Rendered:
-        lines = m.Below((*self.put, *self.by)).in_mathml() if self.put else Rendered("", SUM)
-        end = self.end.in_mathml() if self.end else Rendered("", SUM)
+    def _write_mathml(self) -> Rendered:
+        lines = m.Below((*self.put, *self.by)).in_mathml if self.put else Rendered("", SUM)
+        end = self.end.in_mathml if self.end else Rendered("", SUM)
         return joined(SUM, lines, f"<mtext>{self.how}</mtext>", end)

@@ -21,50 +21,58 @@ _RAISED = str.maketrans("-0123456789", "⁻⁰¹²³⁴⁵⁶⁷⁸⁹")
 class Maths:
     """A piece of mathematics. Subclasses say how it is written in each form."""
 
+    def _write_text(self) -> Rendered:
+        raise NotImplementedError
+
+    def _write_tex(self) -> Rendered:
+        raise NotImplementedError
+
+    def _write_mathml(self) -> Rendered:
+        raise NotImplementedError
+
+    @cached_property
     def in_text(self) -> Rendered:
-        raise NotImplementedError
-
-    def in_tex(self) -> Rendered:
-        raise NotImplementedError
-
-    def in_mathml(self) -> Rendered:
-        raise NotImplementedError
-
-    @cached_property
-    def text(self) -> str:
         """One line of plain text, which can be typed in again."""
-        return self.in_text().code
+        return self._write_text()
 
     @cached_property
-    def _set(self) -> Rendered:
-        return self.in_tex()
+    def in_tex(self) -> Rendered:
+        return self._write_tex()
+
+    @cached_property
+    def in_mathml(self) -> Rendered:
+        return self._write_mathml()
+
+    @property
+    def text(self) -> str:
+        return self.in_text.code
 
     @property
     def tex(self) -> str:
-        return self._set.code
+        return self.in_tex.code
 
     @property
     def marks(self) -> tuple[Mark, ...]:
-        return self._set.marks
+        return self.in_tex.marks
 
     @cached_property
     def mathml(self) -> str:
         """A whole ``math`` element (MathML Core)."""
-        inside = self.in_mathml().code
+        inside = self.in_mathml.code
         return f'<math xmlns="http://www.w3.org/1998/Math/MathML" display="block">{_row(inside)}</math>'
 
     def tight_text(self, needed: int) -> Rendered:
-        return self.in_text().within(needed, "(", ")")
+        return self.in_text.within(needed, "(", ")")
 
     def as_factor(self) -> Rendered:
         """The text beside other factors."""
         return self.tight_text(PRODUCT)
 
     def tight_tex(self, needed: int) -> Rendered:
-        return self.in_tex().within(needed, r"\left(", r"\right)")
+        return self.in_tex.within(needed, r"\left(", r"\right)")
 
     def tight_mathml(self, needed: int) -> Rendered:
-        return self.in_mathml().within(needed, "<mrow><mo>(</mo>", "<mo>)</mo></mrow>")
+        return self.in_mathml.within(needed, "<mrow><mo>(</mo>", "<mo>)</mo></mrow>")
 
 
 def _row(code: str) -> str:
@@ -82,16 +90,16 @@ class Written(Maths):
     ready_mathml: str = ""
     tight: str = ""
 
-    def in_text(self) -> Rendered:
+    def _write_text(self) -> Rendered:
         return Rendered(self.ready_text, self.binds)
 
     def as_factor(self) -> Rendered:
         return Rendered(self.tight, PRODUCT) if self.tight else super().as_factor()
 
-    def in_tex(self) -> Rendered:
+    def _write_tex(self) -> Rendered:
         return Rendered(self.ready_tex, self.binds)
 
-    def in_mathml(self) -> Rendered:
+    def _write_mathml(self) -> Rendered:
         return Rendered(self.ready_mathml or f"<mtext>{escape(self.ready_text)}</mtext>", self.binds)
 
 
@@ -103,18 +111,18 @@ class Marked(Maths):
     part: str
     given: str
 
-    def in_text(self) -> Rendered:
-        return self.of.in_text()
+    def _write_text(self) -> Rendered:
+        return self.of.in_text
 
     def as_factor(self) -> Rendered:
         return self.of.as_factor()
 
-    def in_tex(self) -> Rendered:
-        inner = self.of.in_tex()
+    def _write_tex(self) -> Rendered:
+        inner = self.of.in_tex
         return Rendered(inner.code, inner.binds, (Mark(0, len(inner.code), self.part, self.given),))
 
-    def in_mathml(self) -> Rendered:
-        return self.of.in_mathml()
+    def _write_mathml(self) -> Rendered:
+        return self.of.in_mathml
 
 
 @dataclass(frozen=True)
@@ -129,25 +137,25 @@ class Sum(Maths):
     def _needed(self) -> int:
         return PRODUCT if self.sign == "-" else SUM
 
-    def in_text(self) -> Rendered:
+    def _write_text(self) -> Rendered:
         sign = "−" if self.sign == "-" else "+"
         right = self.right.tight_text(self._needed)
         if right.code.startswith("-"):  # no two signs side by side
             right = self.right.tight_text(PRODUCT)
-        return joined(SUM, self.left.in_text(), f" {sign} ", right)
+        return joined(SUM, self.left.in_text, f" {sign} ", right)
 
-    def in_tex(self) -> Rendered:
+    def _write_tex(self) -> Rendered:
         right = self.right.tight_tex(self._needed)
         if right.code.startswith("-"):
             right = self.right.tight_tex(PRODUCT)
-        return joined(SUM, self.left.in_tex(), f" {self.sign} ", right)
+        return joined(SUM, self.left.in_tex, f" {self.sign} ", right)
 
-    def in_mathml(self) -> Rendered:
+    def _write_mathml(self) -> Rendered:
         sign = "−" if self.sign == "-" else "+"
         right = self.right.tight_mathml(self._needed)
         if right.code.startswith("<mo>−"):
             right = self.right.tight_mathml(PRODUCT)
-        return joined(SUM, self.left.in_mathml(), f"<mo>{sign}</mo>", right)
+        return joined(SUM, self.left.in_mathml, f"<mo>{sign}</mo>", right)
 
 
 @dataclass(frozen=True)
@@ -156,13 +164,13 @@ class Minus(Maths):
 
     of: Maths
 
-    def in_text(self) -> Rendered:
+    def _write_text(self) -> Rendered:
         return joined(SUM, "-", self.of.tight_text(PRODUCT))
 
-    def in_tex(self) -> Rendered:
+    def _write_tex(self) -> Rendered:
         return joined(SUM, "-", self.of.tight_tex(PRODUCT))
 
-    def in_mathml(self) -> Rendered:
+    def _write_mathml(self) -> Rendered:
         return joined(SUM, "<mo>−</mo>", self.of.tight_mathml(PRODUCT))
 
 
@@ -174,20 +182,20 @@ class Times(Maths):
     right: Maths
     close: bool = False
 
-    def in_text(self) -> Rendered:
+    def _write_text(self) -> Rendered:
         a, b = self.left.as_factor(), self.right.as_factor()
         if not self.close:
             return joined(PRODUCT, a, " × ", b)
         # Behind a quotient, in text it would all go below its line.
         return joined(min(JOINED, a.binds, b.binds), a, " " if a.binds >= JOINED else " × ", b)
 
-    def in_tex(self) -> Rendered:
+    def _write_tex(self) -> Rendered:
         a, b = self.left.tight_tex(PRODUCT), self.right.tight_tex(PRODUCT)
         if not self.close:
             return joined(PRODUCT, a, r" \times ", b)
         return joined(min(JOINED, a.binds, b.binds), a, r"\,", b)
 
-    def in_mathml(self) -> Rendered:
+    def _write_mathml(self) -> Rendered:
         a, b = self.left.tight_mathml(PRODUCT), self.right.tight_mathml(PRODUCT)
         return joined(PRODUCT, a, "<mo>&#x2062;</mo>" if self.close else "<mo>×</mo>", b)
 
@@ -200,15 +208,15 @@ class WithUnit(Maths):
     unit: Unit
     power: Maths | None = None
 
-    def in_text(self) -> Rendered:
+    def _write_text(self) -> Rendered:
         gap = "" if self.unit.symbol == "deg" else " "
         name = "°" if self.unit.symbol == "deg" else self.unit.text
         return joined(PRODUCT, self.number.tight_text(PRODUCT), gap, name)
 
-    def in_tex(self) -> Rendered:
+    def _write_tex(self) -> Rendered:
         return joined(PRODUCT, self.number.tight_tex(PRODUCT), self.unit.tex)
 
-    def in_mathml(self) -> Rendered:
+    def _write_mathml(self) -> Rendered:
         return joined(PRODUCT, self.number.tight_mathml(PRODUCT), self.unit.mathml)
 
 
@@ -219,14 +227,14 @@ class Beside(Maths):
     left: Maths
     right: Maths
 
-    def in_text(self) -> Rendered:
-        return joined(PRODUCT, self.left.in_text(), " ", self.right.tight_text(SUM))
+    def _write_text(self) -> Rendered:
+        return joined(PRODUCT, self.left.in_text, " ", self.right.tight_text(SUM))
 
-    def in_tex(self) -> Rendered:
-        return joined(PRODUCT, self.left.in_tex(), r"\ ", self.right.tight_tex(SUM))
+    def _write_tex(self) -> Rendered:
+        return joined(PRODUCT, self.left.in_tex, r"\ ", self.right.tight_tex(SUM))
 
-    def in_mathml(self) -> Rendered:
-        return joined(PRODUCT, self.left.in_mathml(), '<mspace width="0.3em"/>', self.right.in_mathml())
+    def _write_mathml(self) -> Rendered:
+        return joined(PRODUCT, self.left.in_mathml, '<mspace width="0.3em"/>', self.right.in_mathml)
 
 
 @dataclass(frozen=True)
@@ -236,14 +244,14 @@ class Over(Maths):
     above: Maths
     below: Maths
 
-    def in_text(self) -> Rendered:
+    def _write_text(self) -> Rendered:
         return joined(PRODUCT, self.above.as_factor(), " / ", self.below.tight_text(POWER))
 
-    def in_tex(self) -> Rendered:
-        return joined(PRODUCT, r"\frac{", self.above.in_tex(), "}{", self.below.in_tex(), "}")
+    def _write_tex(self) -> Rendered:
+        return joined(PRODUCT, r"\frac{", self.above.in_tex, "}{", self.below.in_tex, "}")
 
-    def in_mathml(self) -> Rendered:
-        above, below = (joined(ATOM, "<mrow>", m.in_mathml(), "</mrow>") for m in (self.above, self.below))
+    def _write_mathml(self) -> Rendered:
+        above, below = (joined(ATOM, "<mrow>", m.in_mathml, "</mrow>") for m in (self.above, self.below))
         return joined(PRODUCT, "<mfrac>", above, below, "</mfrac>")
 
 
@@ -254,19 +262,19 @@ class Raised(Maths):
     base: Maths
     exponent: Maths
 
-    def in_text(self) -> Rendered:
+    def _write_text(self) -> Rendered:
         exponent = self.exponent.text
         plain = exponent.translate(_RAISED) if exponent.lstrip("-").isdigit() else None
         behind = plain if plain is not None else f"^{self.exponent.tight_text(ATOM).code}"
         return joined(POWER, self.base.tight_text(ATOM), behind)
 
-    def in_tex(self) -> Rendered:
-        return joined(POWER, self.base.tight_tex(ATOM), "^{", self.exponent.in_tex(), "}")
+    def _write_tex(self) -> Rendered:
+        return joined(POWER, self.base.tight_tex(ATOM), "^{", self.exponent.in_tex, "}")
 
-    def in_mathml(self) -> Rendered:
+    def _write_mathml(self) -> Rendered:
         base, exponent = (
             joined(ATOM, "<mrow>", m, "</mrow>")
-            for m in (self.base.tight_mathml(ATOM), self.exponent.in_mathml())
+            for m in (self.base.tight_mathml(ATOM), self.exponent.in_mathml)
         )
         return joined(POWER, "<msup>", base, exponent, "</msup>")
 
@@ -278,18 +286,18 @@ class Root(Maths):
     of: Maths
     degree: int = 2
 
-    def in_text(self) -> Rendered:
-        return joined(ATOM, "√(" if self.degree == 2 else "∛(", self.of.in_text(), ")")
+    def _write_text(self) -> Rendered:
+        return joined(ATOM, "√(" if self.degree == 2 else "∛(", self.of.in_text, ")")
 
-    def in_tex(self) -> Rendered:
+    def _write_tex(self) -> Rendered:
         return joined(
-            ATOM, r"\sqrt{" if self.degree == 2 else rf"\sqrt[{self.degree}]{{", self.of.in_tex(), "}"
+            ATOM, r"\sqrt{" if self.degree == 2 else rf"\sqrt[{self.degree}]{{", self.of.in_tex, "}"
         )
 
-    def in_mathml(self) -> Rendered:
+    def _write_mathml(self) -> Rendered:
         if self.degree == 2:
-            return joined(ATOM, "<msqrt>", self.of.in_mathml(), "</msqrt>")
-        return joined(ATOM, "<mroot><mrow>", self.of.in_mathml(), f"</mrow><mn>{self.degree}</mn></mroot>")
+            return joined(ATOM, "<msqrt>", self.of.in_mathml, "</msqrt>")
+        return joined(ATOM, "<mroot><mrow>", self.of.in_mathml, f"</mrow><mn>{self.degree}</mn></mroot>")
 
 
 @dataclass(frozen=True)
@@ -300,15 +308,15 @@ class Applied(Maths):
     name_tex: str
     arguments: tuple[Maths, ...]
 
-    def in_text(self) -> Rendered:
-        return joined(ATOM, f"{self.name}(", *listed([m.in_text() for m in self.arguments], ", "), ")")
+    def _write_text(self) -> Rendered:
+        return joined(ATOM, f"{self.name}(", *listed([m.in_text for m in self.arguments], ", "), ")")
 
-    def in_tex(self) -> Rendered:
-        inside = listed([m.in_tex() for m in self.arguments], ", ")
+    def _write_tex(self) -> Rendered:
+        inside = listed([m.in_tex for m in self.arguments], ", ")
         return joined(ATOM, rf"{self.name_tex}\left(", *inside, r"\right)")
 
-    def in_mathml(self) -> Rendered:
-        inside = listed([m.in_mathml() for m in self.arguments], "<mo>,</mo>")
+    def _write_mathml(self) -> Rendered:
+        inside = listed([m.in_mathml for m in self.arguments], "<mo>,</mo>")
         return joined(ATOM, f"<mi>{self.name}</mi><mo>(</mo>", *inside, "<mo>)</mo>")
 
 
@@ -319,16 +327,16 @@ class Equal(Maths):
     sides: tuple[Maths, ...]
     almost: bool = False
 
-    def in_text(self) -> Rendered:
-        return joined(SUM, *listed([m.in_text() for m in self.sides], " ≈ " if self.almost else " = "))
+    def _write_text(self) -> Rendered:
+        return joined(SUM, *listed([m.in_text for m in self.sides], " ≈ " if self.almost else " = "))
 
-    def in_tex(self) -> Rendered:
+    def _write_tex(self) -> Rendered:
         sign = r" \approx " if self.almost else " = "
-        return joined(SUM, *listed([m.in_tex() for m in self.sides], sign))
+        return joined(SUM, *listed([m.in_tex for m in self.sides], sign))
 
-    def in_mathml(self) -> Rendered:
+    def _write_mathml(self) -> Rendered:
         sign = "<mo>≈</mo>" if self.almost else "<mo>=</mo>"
-        return joined(SUM, *listed([m.in_mathml() for m in self.sides], sign))
+        return joined(SUM, *listed([m.in_mathml for m in self.sides], sign))
 
 
 @dataclass(frozen=True)
@@ -339,15 +347,15 @@ class Row(Maths):
     between_tex: str = r"\quad "
     between_text: str = " "
 
-    def in_text(self) -> Rendered:
-        return joined(SUM, *listed([m.in_text() for m in self.items], self.between_text))
+    def _write_text(self) -> Rendered:
+        return joined(SUM, *listed([m.in_text for m in self.items], self.between_text))
 
-    def in_tex(self) -> Rendered:
-        return joined(SUM, *listed([m.in_tex() for m in self.items], self.between_tex))
+    def _write_tex(self) -> Rendered:
+        return joined(SUM, *listed([m.in_tex for m in self.items], self.between_tex))
 
-    def in_mathml(self) -> Rendered:
+    def _write_mathml(self) -> Rendered:
         gap = '<mspace width="1em"/>'
-        return joined(SUM, *listed([m.in_mathml() for m in self.items], gap))
+        return joined(SUM, *listed([m.in_mathml for m in self.items], gap))
 
 
 @dataclass(frozen=True)
@@ -358,28 +366,26 @@ class Below(Maths):
     lines: tuple[tuple[Maths | None, Maths], ...]
     between_text: str = ", "
 
-    def in_text(self) -> Rendered:
+    def _write_text(self) -> Rendered:
         rows = [_line_text(left, right) for left, right in self.lines]
         return joined(SUM, *listed(rows, self.between_text))
 
-    def in_tex(self) -> Rendered:
+    def _write_tex(self) -> Rendered:
         rows = [
-            joined(SUM, "&", right.in_tex())
-            if left is None
-            else joined(SUM, left.in_tex(), " &= ", right.in_tex())
+            joined(SUM, "&", right.in_tex) if left is None else joined(SUM, left.in_tex, " &= ", right.in_tex)
             for left, right in self.lines
         ]
         return joined(SUM, r"\begin{aligned}", *listed(rows, r" \\ "), r"\end{aligned}")
 
-    def in_mathml(self) -> Rendered:
+    def _write_mathml(self) -> Rendered:
         rows = [
             joined(
                 SUM,
                 "<mtr><mtd>",
-                left.in_mathml() if left is not None else "",
+                left.in_mathml if left is not None else "",
                 "</mtd><mtd>",
                 "" if left is None else "<mo>=</mo>",
-                right.in_mathml(),
+                right.in_mathml,
                 "</mtd></mtr>",
             )
             for left, right in self.lines
@@ -388,7 +394,7 @@ class Below(Maths):
 
 
 def _line_text(left: Maths | None, right: Maths) -> Rendered:
-    return right.in_text() if left is None else joined(SUM, left.in_text(), " = ", right.in_text())
+    return right.in_text if left is None else joined(SUM, left.in_text, " = ", right.in_text)
 
 
 def listed(pieces: Sequence[Rendered], between: str) -> list[str | Rendered]:

@@ -13,7 +13,7 @@ from mensuration.telling import mathematics as m
 from mensuration.telling.derivations import Lines, ToldStep, tell_lines, tell_step
 from mensuration.telling.mathematics import Maths
 from mensuration.telling.values import Mathematics, Teller, Told, told
-from mensuration.telling.working import line
+from mensuration.telling.working import step_line
 
 SignMark = Literal["+", "-", ""]
 MARKS: dict[Sign, SignMark] = {Sign.ADDED: "+", Sign.TAKEN: "-", Sign.UNCOUNTED: ""}
@@ -143,13 +143,11 @@ def tally_working(name: str, tally: Tally, teller: Teller) -> tuple[Maths, ...]:
     total: Maths | None = None
     counted = [entry for entry in tally.entries if entry.sign]
     for entry in counted:
+        own, title = entry.subject.name, title_of(entry)
         for step in entry.steps:
-            own = tell_lines(step, teller, entry.subject.name)
-            title = tell_step(step, teller, entry.subject.name).title or title_of(entry)
-            lines.append(line(title, own.formula, own.numbers, teller.written(step.value), step.trial))
-        own, value = _lines(entry, teller), teller.written(entry.value)
-        lines.append(line(title_of(entry), own.formula, own.numbers, value, entry.derivation.trial))
-        total = _with(total, entry.sign, value)
+            lines.append(step_line(tell_step(step, teller, own).title or title, step, teller, own))
+        lines.append(step_line(title, entry.derivation, teller, own))
+        total = _with(total, entry.sign, teller.written(entry.value))
     whole = teller.written(tally.total)
     sides = (
         (m.words(name), total, whole) if total is not None and len(counted) > 1 else (m.words(name), whole)

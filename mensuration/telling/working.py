@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from functools import lru_cache
 
 from mensuration.expressions import Path, Quantity, Scope, parse
 from mensuration.expressions.nodes import Number, UnitOf
@@ -10,7 +11,7 @@ from mensuration.tally.entry import Derivation, Trial
 from mensuration.telling import mathematics as m
 from mensuration.telling.derivations import tell_lines
 from mensuration.telling.mathematics import Maths
-from mensuration.telling.values import Mathematics, Teller, Told, is_pi, told
+from mensuration.telling.values import Mathematics, Teller, Told, is_pi
 from mensuration.telling.writing import write
 
 
@@ -32,6 +33,13 @@ def _sides(formula: Maths | None, numbers: Maths | None, value: Maths, trial: Tr
         if side is not None and side.text not in [other.text for other in sides]:
             sides.append(side)
     return m.Equal(tuple(sides))
+
+
+@lru_cache(maxsize=8000)
+def step_line(title: str, step: Derivation, teller: Teller, part: str) -> Maths:
+    """One step as a line of the working; ``part`` is whose givens its numbers may be."""
+    own = tell_lines(step, teller, part)
+    return line(title, own.formula, own.numbers, teller.written(step.value), step.trial)
 
 
 def path_working(path: Sequence[Derivation], teller: Teller) -> list[Maths]:
@@ -76,4 +84,4 @@ def rounding_line(value: Told) -> list[Maths]:
 
 def tell_all(lines: Sequence[Maths]) -> tuple[Mathematics, ...]:
     """Lines as results hold them, without marks: nothing is changed in the working."""
-    return tuple(Mathematics(each.tex, each.text) for each in map(told, lines))
+    return tuple(Mathematics(each.tex, each.text) for each in lines)

@@ -29,7 +29,8 @@ class PlaneKind(Kind[PlaneDocument]):
 
     def texts(self, figure: PlaneDocument) -> Iterator[tuple[str | None, str]]:
         for part in figure.parts:
-            for text in (*part.given.values(), *part.at, part.turn, *texts_of(part.walk or "")):
+            walk = texts_of(part.walk) if part.walk else ()
+            for text in (*part.given.values(), *part.at, part.turn, *walk):
                 yield part.name, text
             for point in part.points or ():
                 for text in point:
