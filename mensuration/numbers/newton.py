@@ -18,7 +18,7 @@ WIDENINGS = 6
 Balls = list[arb]
 
 
-def enclosed(
+def enclosed_zero(
     off: Callable[[Balls], Balls],
     slopes: Callable[[Balls], Balls],
     start: Sequence[arb | float],

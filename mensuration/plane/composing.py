@@ -12,6 +12,7 @@ from mensuration.plane.edges import Edge, Spot
 from mensuration.plane.measuring import enclosed, run_length
 from mensuration.plane.placing import PlacedPart
 from mensuration.plane.regions import Region, regions_of, walks
+from mensuration.plane.runs import runs_of
 
 APART, WITHIN, AROUND, PARTLY = "apart", "within", "around", "partly"
 
@@ -155,14 +156,7 @@ class Composition:
         return stretches
 
     def _runs(self, edge: Edge, fragments: list[Fragment]) -> list[Stretch]:
-        runs: list[list[Fragment]] = []
-        for fragment in fragments:
-            if runs and self._same_run(runs[-1][-1], fragment):
-                runs[-1].append(fragment)
-            else:
-                runs.append([fragment])
-        if edge.whole_turn and len(runs) > 1 and self._same_run(runs[-1][-1], runs[0][0]):
-            runs[0] = runs.pop() + runs[0]
+        runs = runs_of(fragments, self._same_run, closed=edge.whole_turn)
         covered = len(self._fragments_of(edge))
         return [
             self._stretch(edge, run, len(run) == covered) for run in runs if self.role(run[0]) is not None

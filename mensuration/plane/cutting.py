@@ -15,6 +15,7 @@ from mensuration.numbers import Real
 from mensuration.plane.arrangement import TooCrowded, Vertices, intervals, on_edge, split_where_they_meet
 from mensuration.plane.edges import Arc, Bent, Edge, Point, Spot
 from mensuration.plane.regions import Loop, Region, oval_sweep, straight_side, vertex_point
+from mensuration.plane.runs import runs_of
 from mensuration.plane.tolerances import AHEAD, BACK, RELATIVE
 
 Cut = tuple[Point, Point]
@@ -192,14 +193,7 @@ def _owner(hole: Loop, pieces: list[Region]) -> int | None:
 
 def _joined(walk: list[_HalfEdge]) -> Loop:
     """The sides of a walk, with straight ones that run on from one another put together."""
-    runs: list[list[Edge]] = []
-    for step in walk:
-        if runs and _runs_on(runs[-1][-1], step.edge):
-            runs[-1].append(step.edge)
-        else:
-            runs.append([step.edge])
-    if len(runs) > 1 and _runs_on(runs[-1][-1], runs[0][0]):
-        runs[0] = runs.pop() + runs[0]
+    runs = runs_of((step.edge for step in walk), _runs_on)
     sides: list[Edge] = []
     for index, run in enumerate(runs):
         if run[0].straight and len(run) > 1:

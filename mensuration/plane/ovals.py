@@ -13,7 +13,7 @@ from math import atan2, cos, hypot, pi, sin
 
 from flint import acb, arb, fmpq, fmpq_poly
 
-from mensuration.numbers.newton import enclosed
+from mensuration.numbers.newton import enclosed_zero
 from mensuration.plane.edges import BallPoint, Bent, Edge, EllipseArc, Line, Spot
 from mensuration.plane.tolerances import COINCIDE, UNIT_CIRCLE
 
@@ -146,7 +146,7 @@ def _sum(series: list[acb], t: arb, derivative: int) -> arb:
 
 def _enclosed(series: list[acb], derivative: int, start: arb) -> arb | None:
     """The one zero of a derivative of the series near ``start``; None where it can't be told apart from others."""
-    found = enclosed(
+    found = enclosed_zero(
         lambda at: [_sum(series, at[0], derivative)],
         lambda at: [_sum(series, at[0], derivative + 1)],
         [start],

@@ -20,6 +20,7 @@ from mensuration.plane.arrangement import Arrangement, Fragment, Vertex
 from mensuration.plane.containing import Monotone, crosses_inside, monotone
 from mensuration.plane.edges import Arc, Bent, Box, Edge, Line, Point, Spot, around
 from mensuration.plane.measuring import ball_angle, ball_vertex, known_point, run_length
+from mensuration.plane.runs import runs_of
 from mensuration.plane.tolerances import AHEAD, RELATIVE, ROUND, STRAIGHT_ON
 
 _HALF, _TWO = Real.of(1) / Real.of(2), Real.of(2)
@@ -135,14 +136,7 @@ def _heading(fragment: Fragment, forward: bool, at_end: bool) -> float:
 
 
 def _merged(arrangement: Arrangement, loop: list[tuple[Fragment, bool]], pi: Real) -> Loop:
-    runs: list[list[tuple[Fragment, bool]]] = []
-    for step in loop:
-        if runs and _runs_on(arrangement, runs[-1][-1], step):
-            runs[-1].append(step)
-        else:
-            runs.append([step])
-    if len(runs) > 1 and _runs_on(arrangement, runs[-1][-1], runs[0][0]):
-        runs[0] = runs.pop() + runs[0]
+    runs = runs_of(loop, lambda one, two: _runs_on(arrangement, one, two))
     return tuple(_side(arrangement, run, index, pi) for index, run in enumerate(runs))
 
 

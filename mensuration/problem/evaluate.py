@@ -26,7 +26,7 @@ from mensuration.language.rates import RateLine, worked_rates
 from mensuration.numbers import TooDeep
 from mensuration.problem.complaints import Complaints
 from mensuration.problem.document import Ask, Problem, read
-from mensuration.problem.kinds import Desk, NotWorkedOut, Work, kind_of
+from mensuration.problem.kinds import Context, NotWorkedOut, Work, kind_of
 from mensuration.problem.kinds.formula import FormulaWork
 from mensuration.problem.names import Node, in_order, read_names, where
 from mensuration.problem.results import AskResults, LineResults, Results
@@ -101,8 +101,8 @@ class _Evaluation:
         self.line_results: dict[str, LineResults] = {}
         self.asked: dict[int, AskResults] = {}
 
-    def _desk(self, figure: str) -> Desk:
-        return Desk(
+    def _desk(self, figure: str) -> Context:
+        return Context(
             figure,
             self.teller,
             self.complaints,

@@ -16,7 +16,7 @@ from mensuration.expressions import ExpressionError, Quantity, Scope, evaluate, 
 from mensuration.expressions.algebras import Floats, in_slopes
 from mensuration.expressions.slope import Slope
 from mensuration.numbers import Real, TooDeep
-from mensuration.numbers.newton import enclosed
+from mensuration.numbers.newton import enclosed_zero
 from mensuration.numbers.proof import precision
 from mensuration.solving.forms import Form
 from mensuration.units import ANGLE, Kind
@@ -76,7 +76,7 @@ class System:
 
     def _enclosed(self, start: list[float]) -> list[arb] | None:
         """The unknowns at the working precision in force."""
-        return enclosed(self._off, self._slopes, start, max(abs(x) for x in start))
+        return enclosed_zero(self._off, self._slopes, start, max(abs(x) for x in start))
 
     def _slopes(self, at: list[arb]) -> list[arb]:
         """Each equation's slopes by the unknowns, at a point or over a box: equation by equation."""

@@ -8,7 +8,7 @@ from pydantic import Discriminator, Tag
 
 from mensuration.problem.kinds.cases import CasesDocument, CasesKind, CasesResults
 from mensuration.problem.kinds.formula import FormulaDocument, FormulaKind, FormulaResults
-from mensuration.problem.kinds.kind import Desk, FigureResults, Kind, NotWorkedOut, Work
+from mensuration.problem.kinds.kind import Context, FigureResults, Kind, NotWorkedOut, Work
 from mensuration.problem.kinds.plane import PlaneDocument, PlaneKind, PlaneResults
 from mensuration.problem.kinds.unknown import UnknownDocument, UnknownKind, UnknownResults
 
@@ -46,7 +46,7 @@ __all__ = [
     "KINDS",
     "AnyFigure",
     "AnyResults",
-    "Desk",
+    "Context",
     "FigureResults",
     "Kind",
     "NotWorkedOut",

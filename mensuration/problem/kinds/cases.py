@@ -16,7 +16,7 @@ from mensuration.expressions import ExpressionError, Quantity, unknown_word
 from mensuration.frozen import Frozen, Wanted
 from mensuration.problem.kinds.formula import catalogue_picture
 from mensuration.problem.kinds.givens import declared
-from mensuration.problem.kinds.kind import Change, Desk, FigureResults, Kind, Work
+from mensuration.problem.kinds.kind import Change, Context, FigureResults, Kind, Work
 from mensuration.problem.models import FigureDocument, Model, Name, Typed
 from mensuration.problem.settings import parse_unit
 from mensuration.units import POWERS, Unit
@@ -84,13 +84,13 @@ class CasesWork(Work[CasesDocument]):
         return CasesResults(cases=self._told() if "cases" in also else None)
 
     def _told(self) -> ToldCases | None:
-        figure = declared(self.figure.figure, self.desk)
+        figure = declared(self.figure.figure, self.context)
         if figure is None:
             return None
         read = [self._column(column, figure) for column in self.figure.columns or []]
         columns = [column for column in read if column is not None]
         cases = Cases(figure, columns, self.figure.first or 1)
-        rows = work_out_cases(cases, self.figure.rows or [], self.desk.teller, self.desk.look_up)
+        rows = work_out_cases(cases, self.figure.rows or [], self.context.teller, self.context.look_up)
         return ToldCases(figure.name, figure.title, rows)
 
     def _column(self, column: CaseColumn, figure: Figure) -> Column | None:
@@ -102,17 +102,17 @@ class CasesWork(Work[CasesDocument]):
         if measure is None:
             known = [m.name for m in figure.measures]
             fault = unknown_word(column.of or column.name, known, f"measurement of a {figure.title.lower()}")
-            self.desk.complain(place, "unknown-given", fault.says)
+            self.context.complain(place, "unknown-given", fault.says)
             return None
         unit, rule = None, None
         try:
             unit = column_unit(column.unit, measure.kind) if column.unit else None
         except ExpressionError as error:
-            self.desk.complain(f"{place}.unit", error.code, error.says)
+            self.context.complain(f"{place}.unit", error.code, error.says)
         try:
             rule = read_rule(column.rule or "")
         except ExpressionError as error:
-            self.desk.complain(f"{place}.rule", error.code, error.says, position=error.position)
+            self.context.complain(f"{place}.rule", error.code, error.says, position=error.position)
         return Column(column.name, column.role, measure.name, unit, rule)
 
 
@@ -138,8 +138,8 @@ class CasesKind(Kind[CasesDocument]):
     results = CasesResults
     also = ("cases",)
 
-    def start(self, figure: CasesDocument, desk: Desk) -> CasesWork:
-        return CasesWork(figure, desk)
+    def start(self, figure: CasesDocument, context: Context) -> CasesWork:
+        return CasesWork(figure, context)
 
     def texts(self, figure: CasesDocument) -> Iterator[tuple[str | None, str]]:
         for column in figure.columns or ():

@@ -14,7 +14,7 @@ from mensuration.drawing.shelf import ShelfPicture
 from mensuration.expressions import ExpressionError, Quantity, unknown_word
 from mensuration.frozen import table
 from mensuration.problem.kinds.givens import declared, read_givens
-from mensuration.problem.kinds.kind import Change, Desk, FigureResults, Kind, NotWorkedOut, Work
+from mensuration.problem.kinds.kind import Change, Context, FigureResults, Kind, NotWorkedOut, Work
 from mensuration.problem.models import FigureDocument, Givens
 from mensuration.telling.mathematics import Maths
 
@@ -42,20 +42,20 @@ class FormulaWork(Work[FormulaDocument]):
     card: Card | None = None
 
     def work_out(self) -> None:
-        figure, desk = self.figure, self.desk
-        found = declared(figure.figure, desk)
-        given = read_givens(found, figure.given or {}, desk) if found is not None else None
+        figure, context = self.figure, self.context
+        found = declared(figure.figure, context)
+        given = read_givens(found, figure.given or {}, context) if found is not None else None
         if found is None or given is None:
             return
-        self.card = card = work_out(figure.name, found.name, tuple(given.items()), desk.teller)
+        self.card = card = work_out(figure.name, found.name, tuple(given.items()), context.teller)
         wanted = figure.solution or 1
         if card.fault is not None:
             at = f"given.{card.fault.given}" if card.fault.given else "given"
-            desk.complain(at, card.fault.code, card.fault.says)
+            context.complain(at, card.fault.code, card.fault.says)
         elif wanted > len(card.solutions):
             count = len(card.solutions)
             says = "there is only one solution" if count == 1 else f"there are only {count} solutions"
-            desk.complain("solution", "out-of-range", says, "warning")
+            context.complain("solution", "out-of-range", says, "warning")
         else:
             self.card = card.chosen(wanted - 1)
 
@@ -75,10 +75,10 @@ class FormulaWork(Work[FormulaDocument]):
         card = self.card
         if card is None or not card.solutions or measure in card.solution.given:
             return None
-        return measure_working(card, measure, self.desk.teller)
+        return measure_working(card, measure, self.context.teller)
 
     def results(self, also: Collection[str]) -> FigureResults:
-        card, teller = self.card, self.desk.teller
+        card, teller = self.card, self.context.teller
         if card is None:
             return FormulaResults()
         quantities = table((name, teller.tell(value)) for name, value in card.known.items())
@@ -90,8 +90,8 @@ class FormulaKind(Kind[FormulaDocument]):
     document = FormulaDocument
     results = FormulaResults
 
-    def start(self, figure: FormulaDocument, desk: Desk) -> FormulaWork:
-        return FormulaWork(figure, desk)
+    def start(self, figure: FormulaDocument, context: Context) -> FormulaWork:
+        return FormulaWork(figure, context)
 
     def texts(self, figure: FormulaDocument) -> Iterator[tuple[str | None, str]]:
         for text in (figure.given or {}).values():

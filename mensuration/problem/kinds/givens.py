@@ -6,10 +6,10 @@ from collections.abc import Mapping
 
 from mensuration.catalogue import Figure, figures
 from mensuration.expressions import ExpressionError, Quantity, unknown_word
-from mensuration.problem.kinds.kind import Desk
+from mensuration.problem.kinds.kind import Context
 
 
-def declared(name: str | None, desk: Desk, place: str = "figure") -> Figure | None:
+def declared(name: str | None, context: Context, place: str = "figure") -> Figure | None:
     """The figure of the catalogue with this name; None where there is none, which is complained about."""
     figure = figures().get(name or "")
     if figure is None:
@@ -18,12 +18,12 @@ def declared(name: str | None, desk: Desk, place: str = "figure") -> Figure | No
             if name
             else "say which figure of the catalogue this is"
         )
-        desk.complain(place, "unknown-figure", says)
+        context.complain(place, "unknown-figure", says)
     return figure
 
 
 def read_givens(
-    figure: Figure, typed: Mapping[str, str], desk: Desk, place: str = ""
+    figure: Figure, typed: Mapping[str, str], context: Context, place: str = ""
 ) -> dict[str, Quantity] | None:
     """Every given with its value; None when one of them can't be read, which is complained about."""
     given: dict[str, Quantity] = {}
@@ -35,12 +35,12 @@ def read_givens(
         if measure is None:
             known = [*(m.name for m in figure.measures), *figure.shorthands]
             fault = unknown_word(name, known, f"measurement of a {figure.title.lower()}")
-            desk.complain(at, "unknown-given", fault.says)
+            context.complain(at, "unknown-given", fault.says)
             sound = False
             continue
         try:
-            given |= dict.fromkeys(meant, desk.measurement(text, measure.kind))
+            given |= dict.fromkeys(meant, context.measurement(text, measure.kind))
         except ExpressionError as error:
-            desk.complain(at, error.code, error.says, position=error.position)
+            context.complain(at, error.code, error.says, position=error.position)
             sound = False
     return given if sound else None

@@ -42,7 +42,7 @@ class FigureResults(Frozen):
 
 
 @dataclass(frozen=True)
-class Desk:
+class Context:
     """What a figure is worked out with: how values are told, where complaints go, and how typed texts are read."""
 
     name: str
@@ -82,9 +82,9 @@ class Desk:
 class Work(ABC, Generic[D]):
     """One figure being worked out."""
 
-    def __init__(self, figure: D, desk: Desk) -> None:
+    def __init__(self, figure: D, context: Context) -> None:
         self.figure = figure
-        self.desk = desk
+        self.context = context
 
     def work_out_member(self, member: str) -> None:
         """Work out one member; what it hangs on has been. What is wrong is complained about."""
@@ -122,7 +122,7 @@ class Kind(ABC, Generic[D]):
     """What its figures tell only when it is wanted."""
 
     @abstractmethod
-    def start(self, figure: D, desk: Desk) -> Work[D]:
+    def start(self, figure: D, context: Context) -> Work[D]:
         """Begin to work out a figure."""
 
     @abstractmethod

@@ -11,7 +11,7 @@ from pydantic.json_schema import JsonSchemaValue
 from pydantic_core import CoreSchema
 
 from mensuration.expressions import Quantity, unknown_word
-from mensuration.problem.kinds.kind import Change, Desk, FigureResults, Kind, NotWorkedOut, Work
+from mensuration.problem.kinds.kind import Change, Context, FigureResults, Kind, NotWorkedOut, Work
 from mensuration.problem.models import FigureDocument
 
 
@@ -34,13 +34,13 @@ class UnknownResults(FigureResults):
 
 
 class UnknownWork(Work[UnknownDocument]):
-    def __init__(self, figure: UnknownDocument, desk: Desk, kinds: list[str]) -> None:
-        super().__init__(figure, desk)
+    def __init__(self, figure: UnknownDocument, context: Context, kinds: list[str]) -> None:
+        super().__init__(figure, context)
         self.kinds = kinds
 
     def work_out(self) -> None:
         says = unknown_word(self.figure.kind, self.kinds, "kind of figure").says
-        self.desk.complain("kind", "unknown-kind", says)
+        self.context.complain("kind", "unknown-kind", says)
 
     def quantity(self, names: Sequence[str], text: str) -> Quantity:
         raise NotWorkedOut(f"“{text}”")
@@ -57,8 +57,8 @@ class UnknownKind(Kind[UnknownDocument]):
     def __init__(self, kinds: list[str]) -> None:
         self.kinds = UnknownDocument.KNOWN = kinds
 
-    def start(self, figure: UnknownDocument, desk: Desk) -> UnknownWork:
-        return UnknownWork(figure, desk, self.kinds)
+    def start(self, figure: UnknownDocument, context: Context) -> UnknownWork:
+        return UnknownWork(figure, context, self.kinds)
 
     def texts(self, figure: UnknownDocument) -> Iterator[tuple[str | None, str]]:
         return iter(())

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from mensuration.drawing.shelf import ShelfPicture
 from mensuration.outlines import texts_of, with_texts_of
-from mensuration.problem.kinds.kind import Change, Desk, FigureResults, Kind
+from mensuration.problem.kinds.kind import Change, Context, FigureResults, Kind
 from mensuration.problem.kinds.plane.document import Part, PlaneDocument
 from mensuration.problem.kinds.plane.work import PlaneResults, PlaneWork
 from mensuration.tally.plane import MEASURES
@@ -18,8 +18,8 @@ class PlaneKind(Kind[PlaneDocument]):
     results = PlaneResults
     also = ("ways", "squares", "why")
 
-    def start(self, figure: PlaneDocument, desk: Desk) -> PlaneWork:
-        return PlaneWork(figure, desk)
+    def start(self, figure: PlaneDocument, context: Context) -> PlaneWork:
+        return PlaneWork(figure, context)
 
     def members(self, figure: PlaneDocument) -> list[str]:
         return [part.name for part in figure.parts]

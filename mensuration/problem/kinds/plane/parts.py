@@ -24,7 +24,7 @@ from mensuration.plane import (
 from mensuration.plane.edges import Point
 from mensuration.plane.placing import Join
 from mensuration.problem.kinds.givens import read_givens
-from mensuration.problem.kinds.kind import Desk, NotWorkedOut
+from mensuration.problem.kinds.kind import Context, NotWorkedOut
 from mensuration.problem.kinds.plane.document import Part, PlaneDocument
 from mensuration.solving import Solution, SolvingError, solve
 from mensuration.telling import Teller
@@ -36,9 +36,9 @@ class Parts:
     Of parts that bear one name only the first is one.
     """
 
-    def __init__(self, figure: PlaneDocument, desk: Desk) -> None:
-        self.desk = desk
-        self.teller = desk.teller
+    def __init__(self, figure: PlaneDocument, context: Context) -> None:
+        self.context = context
+        self.teller = context.teller
         self.documents: dict[str, Part] = {}
         self.indices: dict[str, int] = {}
         for index, part in enumerate(figure.parts):
@@ -90,9 +90,9 @@ class Parts:
         figure = catalogue().get(part.shape)
         if figure is None:
             error = unknown_word(part.shape, [*catalogue(), OUTLINE], "shape")
-            self.desk.complain(f"{where}.shape", "unknown-shape", error.says)
+            self.context.complain(f"{where}.shape", "unknown-shape", error.says)
             return None
-        given = read_givens(figure, part.given, self.desk, where)
+        given = read_givens(figure, part.given, self.context, where)
         if given is None:
             return None
         self.typed[part.name] = dict(part.given)
@@ -100,7 +100,7 @@ class Parts:
             return _solved(part.shape, tuple(given.items()), self.teller)
         except SolvingError as fault:
             at = f"{where}.given.{fault.given}" if fault.given else f"{where}.given"
-            self.desk.complain(at, fault.code, fault.says)
+            self.context.complain(at, fault.code, fault.says)
             return None
 
     # Outlines
@@ -116,7 +116,7 @@ class Parts:
                 )
             points = [
                 [
-                    self.desk.read(text, "length", f"{where}.points.{i}.{axis}")
+                    self.context.read(text, "length", f"{where}.points.{i}.{axis}")
                     for axis, text in enumerate(point)
                 ]
                 for i, point in enumerate(part.points)
@@ -124,12 +124,12 @@ class Parts:
             sound = [(x, y) for x, y in points if x is not None and y is not None]
             return shape_points(sound) if len(sound) == len(points) else None
         except ExpressionError as error:
-            self.desk.complain(f"{where}.{field}", error.code, error.says, position=error.position)
+            self.context.complain(f"{where}.{field}", error.code, error.says, position=error.position)
             return None
 
     def _walked(self, part: Part, walk: str, where: str) -> Sketch:
         steps = read_walk(walk)
-        sketch = shape_walk(steps, self.desk.measurement)
+        sketch = shape_walk(steps, self.context.measurement)
         self.typed[part.name] = {
             f"side{i}": step.moves[0][1] if step.moves else step.length
             for i, step in enumerate(steps, 1)
@@ -137,7 +137,7 @@ class Parts:
         }
         if sketch.closing is not None:
             says = f"the walk did not close: it was closed by side {len(sketch.sides)}, {self._as_step(sketch.closing)}"
-            self.desk.complain(f"{where}.walk", "not-closed", says, "warning")
+            self.context.complain(f"{where}.walk", "not-closed", says, "warning")
         return sketch
 
     def _as_step(self, vector: Point) -> str:
@@ -157,18 +157,18 @@ class Parts:
             x, y = (f"{v:.4g}" for v in sketch.spots[0])
             names = " and ".join(sorted((placed.edges[i].name, placed.edges[j].name)))
             says = f"{names} meet at ({x}, {y}): an outline must not cross or touch itself"
-            self.desk.complain(where, "crosses-itself", says, sketch=sketch)
+            self.context.complain(where, "crosses-itself", says, sketch=sketch)
         return not crossings
 
     # Places
 
     def _placement(self, part: Part, where: str, solution: Solution) -> Placement | None:
-        shift = [self.desk.read(part.at[axis], "length", f"{where}.at.{axis}") for axis in (0, 1)]
-        turn = self.desk.read(part.turn, "turn", f"{where}.turn")
+        shift = [self.context.read(part.at[axis], "length", f"{where}.at.{axis}") for axis in (0, 1)]
+        turn = self.context.read(part.turn, "turn", f"{where}.turn")
         if turn is None or shift[0] is None or shift[1] is None:
             return None
         if Real.of(1000) < abs(turn.value):
-            self.desk.complain(f"{where}.turn", "out-of-range", "a turn may be at most 1000 whole turns")
+            self.context.complain(f"{where}.turn", "out-of-range", "a turn may be at most 1000 whole turns")
             return None
         at = (shift[0].value, shift[1].value)
         if part.on is None:
@@ -179,7 +179,7 @@ class Parts:
         """Points lie where they say: the anchor, the first of them, is put there."""
         if part.shape != OUTLINE or part.walk is not None or not part.points:
             return at
-        x, y = (self.desk.measurement(text, "length").value for text in part.points[0])
+        x, y = (self.context.measurement(text, "length").value for text in part.points[0])
         return at[0] + x, at[1] + y
 
     def _attached(
@@ -189,11 +189,13 @@ class Parts:
         assert on is not None
         if on.part not in self.documents or on.part == part.name:
             others = [name for name in self.names if name != part.name]
-            self.desk.complain(f"{where}.on", "unknown-name", unknown_word(on.part, others, "part here").says)
+            self.context.complain(
+                f"{where}.on", "unknown-name", unknown_word(on.part, others, "part here").says
+            )
             return None
         target = self.placed.get(on.part)
         if target is None:
-            self.desk.complain(f"{where}.on", "needs-other", f"“{on.part}” could not be worked out")
+            self.context.complain(f"{where}.on", "needs-other", f"“{on.part}” could not be worked out")
             return None
         if on.edge is None:
             return on_middle_of(target, solution, at, turn, part.flip)
@@ -203,13 +205,13 @@ class Parts:
             says = unknown_word(on.edge, straight, f"straight edge of “{on.part}”").says
             if len(straight) <= 12:
                 says += f" (it has {', '.join(straight) or 'none'})"
-            self.desk.complain(f"{where}.on.edge", "unknown-edge", says)
+            self.context.complain(f"{where}.on.edge", "unknown-edge", says)
             return None
         try:
             return on_edge_of(target, edge, solution, on.side == "in", on.along, at, turn, part.flip)
         except NoSeat:
             says = f"a {solution.figure.title.lower()} has no straight edge to stand on"
-            self.desk.complain(f"{where}.on", "no-seat", says)
+            self.context.complain(f"{where}.on", "no-seat", says)
             return None
 
     def told_elsewhere(self, name: str) -> str:

@@ -15,7 +15,7 @@ from mensuration.frozen import Frozen, Table, Wanted, table
 from mensuration.numbers import Real
 from mensuration.plane import Composition, PlacedPart, TooCrowded, compose
 from mensuration.plane.cutting import Cut
-from mensuration.problem.kinds.kind import Desk, FigureResults, NotWorkedOut, Work
+from mensuration.problem.kinds.kind import Context, FigureResults, NotWorkedOut, Work
 from mensuration.problem.kinds.plane.document import PlaneDocument, Shaded
 from mensuration.problem.kinds.plane.parts import Parts
 from mensuration.solving import Solution
@@ -55,9 +55,9 @@ class PlaneResults(FigureResults):
 class PlaneWork(Work[PlaneDocument]):
     """``composition`` is there as soon as some parts are placed, ``tallies`` only once all of them are."""
 
-    def __init__(self, figure: PlaneDocument, desk: Desk) -> None:
-        super().__init__(figure, desk)
-        self.parts = Parts(figure, desk)
+    def __init__(self, figure: PlaneDocument, context: Context) -> None:
+        super().__init__(figure, context)
+        self.parts = Parts(figure, context)
         self.composition: Composition | None = None
         self.tallies: PlaneTallies | None = None
         self._told: dict[str, ToldTally] = {}
@@ -69,16 +69,16 @@ class PlaneWork(Work[PlaneDocument]):
         placed = tuple(self.parts.placed[name] for name in self.parts.names if name in self.parts.placed)
         if not placed:
             return
-        desk, figure = self.desk, self.figure
+        context, figure = self.context, self.figure
         try:
-            composition = _composed(placed, desk.teller.pi)
+            composition = _composed(placed, context.teller.pi)
             cuts = tuple(self._own_cuts())
-            tallies = _tallied(composition, desk.teller.unit.kind, figure.way, cuts)
+            tallies = _tallied(composition, context.teller.unit.kind, figure.way, cuts)
             for measure in MEASURES:  # so that what can go wrong goes wrong here
                 tallies.quantity(measure)
         except TooCrowded:
             says = "the parts cross one another in too many places to be measured"
-            desk.complain("", "too-crowded", says)
+            context.complain("", "too-crowded", says)
             return
         self.composition = composition
         if len(placed) == len(figure.parts):
@@ -91,10 +91,10 @@ class PlaneWork(Work[PlaneDocument]):
         for number, ends in enumerate(self.figure.cuts or ()):
             try:
                 (ax, ay), (bx, by) = (
-                    [self.desk.measurement(text, "length").value for text in end] for end in ends
+                    [self.context.measurement(text, "length").value for text in end] for end in ends
                 )
             except ExpressionError as error:
-                self.desk.complain(f"cuts.{number}", error.code, error.says)
+                self.context.complain(f"cuts.{number}", error.code, error.says)
                 continue
             if not (ax.same_as(bx) and ay.same_as(by)):
                 cuts.append(((ax, ay), (bx, by)))
@@ -104,12 +104,14 @@ class PlaneWork(Work[PlaneDocument]):
         """Say what is odd though it can be worked out."""
         for number in tallies.idle_cuts():
             says = f"cut line {number + 1} divides nothing: it must run from edge to edge, or to another cut"
-            self.desk.complain(f"cuts.{number}", "idle-cut", says, "warning")
+            self.context.complain(f"cuts.{number}", "idle-cut", says, "warning")
         for share in tallies.composition.shares:
             found = ODD.get((share.role, share.relation))
             if found is not None:
                 code, says = found
-                self.desk.complain(f"parts.{share.part.name}", code, says.format(share.part.name), "warning")
+                self.context.complain(
+                    f"parts.{share.part.name}", code, says.format(share.part.name), "warning"
+                )
 
     # Quantities
 
@@ -134,9 +136,9 @@ class PlaneWork(Work[PlaneDocument]):
         if self.tallies is None or measure not in MEASURES:
             return None
         if measure not in self._told:  # asked for by the figure's results and by asks
-            told = tell_tally(self.tallies.of(measure), self.desk.teller)
+            told = tell_tally(self.tallies.of(measure), self.context.teller)
             if measure == "area" and self.tallies.split is not None:
-                told = replace(told, split=draw_split(self.tallies.split, self.desk.teller))
+                told = replace(told, split=draw_split(self.tallies.split, self.context.teller))
             self._told[measure] = told
         return self._told[measure]
 
@@ -144,10 +146,10 @@ class PlaneWork(Work[PlaneDocument]):
         if self.tallies is None or measure not in MEASURES:
             return None
         name = f"{self.figure.name}.{measure}"
-        return list(tally_working(name, self.tallies.of(measure), self.desk.teller))
+        return list(tally_working(name, self.tallies.of(measure), self.context.teller))
 
     def results(self, also: Collection[str]) -> FigureResults:
-        teller, tallies = self.desk.teller, self.tallies
+        teller, tallies = self.context.teller, self.tallies
         solutions = self.parts.solutions
         parts = table((n, quantities(solutions[n], teller)) for n in self.parts.names if n in solutions)
         drawing = draw(self.composition, teller, self._pens()) if self.composition is not None else None
@@ -167,7 +169,7 @@ class PlaneWork(Work[PlaneDocument]):
         )
 
     def _ways(self, tallies: PlaneTallies) -> tuple[ToldWay, ...]:
-        teller = self.desk.teller
+        teller = self.context.teller
 
         def told(way: Way, tally: Tally) -> ToldWay:
             split = draw_split(way, teller)
@@ -187,7 +189,7 @@ class PlaneWork(Work[PlaneDocument]):
         for name in self.parts.placed:
             typed = tuple(self.parts.typed.get(name, {}).items())
             at = self.parts.documents[name].at
-            shift = tuple(float(self.desk.measurement(text, "length").value) for text in at)
+            shift = tuple(float(self.context.measurement(text, "length").value) for text in at)
             pens[name] = Pen(typed, shift, self.parts.axes(name), self.parts.told_elsewhere(name))
         return pens
 
