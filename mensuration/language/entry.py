@@ -14,6 +14,7 @@ from lark.exceptions import UnexpectedInput
 
 from mensuration.catalogue import PlaneFigure, plane_figures
 from mensuration.expressions import ExpressionError, fresh_name, is_literal, name_fault, nearest, parse
+from mensuration.expressions.errors import shortened
 from mensuration.frozen import Frozen
 from mensuration.language.standing import NoEdge, Standing, fitted, missing_beside, standing_on
 from mensuration.outlines import OUTLINE, read_walk
@@ -22,6 +23,9 @@ MAX_LENGTH = 300
 JOINS = {"take": ("take away", "take", "cut out", "cut"), "common": ("keep common", "common")}
 CLAUSES = ("at", "turned", "flipped", "named")
 _GRAMMAR = files("mensuration.language").joinpath("entry.lark").read_text("utf-8")
+_NAMED_SIZE = re.compile(
+    r"([a-z][\w-]*)[ =:]+[-.\d]", re.IGNORECASE
+)  # such as "length 6", where "length" is no measure
 
 
 class EntryError(ValueError):
@@ -148,11 +152,21 @@ class _Reader:
             return
         values = re.split(r"\s+by\s+|\s*[x×,]\s*", value.text, flags=re.IGNORECASE)
         usual = self.figure.usual
+        named = _NAMED_SIZE.match(value.text)
+        if named is not None and named[1].lower() != "pi":
+            raise EntryError(self._no_measure(named[1]), value.start)
         if len(values) != len(usual):
             says = f"say which sizes these are; a {self.figure.title.lower()} has {' and '.join(usual)}"
             raise EntryError(says, value.start)
         for name, text in zip(usual, values, strict=True):
             self.given[name] = _checked(text, value.start, f"the {name}")
+
+    def _no_measure(self, word: str) -> str:
+        known = [m.name for m in self.figure.measures]
+        title = self.figure.title.lower()
+        guess = nearest(word, known)
+        hint = f"did you mean “{guess}”?" if guess else f"it has {', '.join(known)}"
+        return f"a {title} has no “{shortened(word)}”; {hint}"
 
     def _given(self, clause: Tree[Token]) -> None:
         word = clause.children[0]

@@ -76,7 +76,7 @@ def test_a_figure_is_renamed_wherever_it_is_named(page: Page, bench: Bench) -> N
     expect(name).to_be_focused()
     name.fill("m")
     page.keyboard.press("Enter")
-    expect(page.get_by_text("“m” already means something").first).to_be_visible()
+    expect(page.get_by_text("“m” already means something")).to_have_count(1)
     name.fill("yard_2")
     page.keyboard.press("Enter")
     expect(page.get_by_role("tab", name="yard_2")).to_be_visible()

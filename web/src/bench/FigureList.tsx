@@ -26,7 +26,7 @@ export function FigureList() {
   };
   const perform = async (edit: Edit, shown: string | null = null) => {
     const done = await store.getState().perform(edit);
-    setSays(done.says);
+    if (edit.do !== "rename-figure") setSays(done.says); // a name that can't be is complained about at its field
     const name = done.says === null ? (done.name ?? shown) : null;
     const index = store.getState().document.figures.findIndex((entry) => entry.name === name);
     if (index >= 0) show(index);
