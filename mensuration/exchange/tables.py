@@ -74,6 +74,8 @@ def read_table(text: str, figure: Figure) -> ReadTable:
     except csv.Error as error:
         raise TableError(f"this text can't be read as a table: {error}") from None
     whole = [row for row in parted if len(row) > 1 or "".join(row).strip()]  # a row of empty cells is a case
+    if not whole:
+        raise TableError("there is nothing here: a table needs a line of names and at least one row")
     cells = [[cell.strip()[:MAX_CELL] for cell in row] for row in whole]
     header, body = cells[0], cells[1:]
     if len(header) > MAX_COLUMNS:

@@ -20,9 +20,9 @@ from mensuration.expressions.nodes import (
 )
 from mensuration.expressions.quantity import Quantity
 from mensuration.numbers import PI, Real
+from mensuration.numbers.monomials import MAX_INDEX
 from mensuration.units import NUMBER, UNITS
 
-HALF = Fraction(1, 2)
 MAX_EXPONENT = 64
 MAX_BITS = 4096
 
@@ -81,9 +81,10 @@ def _power(base: Quantity, power: Fraction | None) -> Quantity:
     if power is None:
         raise ExpressionError("power", "a power must be a plain number")
     if power.denominator != 1:
-        if power == HALF:
-            return root(base)
-        raise ExpressionError("power", "a power must be a whole number (or 1/2 for a square root)")
+        if power.denominator > MAX_INDEX:
+            says = f"a power must be a whole number, or a fraction with at most {MAX_INDEX} below the bar"
+            raise ExpressionError("power", says)
+        base = root(base, power.denominator)
     whole = power.numerator
     bits = 1 if base.value.exact is None else base.value.exact.bits
     if abs(whole) > MAX_EXPONENT or bits * abs(whole) > MAX_BITS:

@@ -20,6 +20,7 @@ from mensuration.expressions.errors import ExpressionError
 from mensuration.expressions.quantity import Quantity
 from mensuration.expressions.slope import Slope
 from mensuration.numbers import PI, UNIT, Exact, NotClosed, Real, angles
+from mensuration.numbers.settling import settled
 from mensuration.units import ANGLE, NUMBER
 
 Array = NDArray[np.float64]
@@ -42,19 +43,23 @@ class Function:
 # With units
 
 
-def root(of: Quantity) -> Quantity:
-    """The square root of a quantity. ExpressionError where its unit or its sign has none."""
-    if any(power % 2 for power in of.kind):
-        raise ExpressionError("root", f"a square root of {of.kind.says()} has no unit")
-    if of.value.sign() < 0:
-        raise ExpressionError("root", "a square root of a negative number is not real")
-    return Quantity(of.value.sqrt(), type(of.kind)(*(power // 2 for power in of.kind)))
+def root(of: Quantity, index: int = 2) -> Quantity:
+    """A root of a quantity, the square root unless ``index`` says another. ExpressionError where its unit or its sign has
+    none.
+
+    >>> root(Quantity(Real.of(8)), 3).value
+    Real('2')
+    """
+    called = {2: "a square root", 3: "a cube root"}.get(index, f"a root of index {index}")
+    if any(power % index for power in of.kind):
+        raise ExpressionError("root", f"{called} of {of.kind.says()} has no unit")
+    if index % 2 == 0 and of.value.sign() < 0:
+        raise ExpressionError("root", f"{called} of a negative number is not real")
+    return Quantity(of.value.root(index), type(of.kind)(*(power // index for power in of.kind)))
 
 
 def _cube_root(of: Quantity) -> Quantity:
-    if any(power % 3 for power in of.kind):
-        raise ExpressionError("root", f"a cube root of {of.kind.says()} has no unit")
-    return Quantity(of.value.cbrt(), type(of.kind)(*(power // 3 for power in of.kind)))
+    return root(of, 3)
 
 
 def _absolute(of: Quantity) -> Quantity:
@@ -117,16 +122,11 @@ _WHOLE_TURN = Exact.pi() * Exact.of(2)
 
 @lru_cache(maxsize=4096)
 def _exactly(function: str, turns: Exact) -> Exact:
-    rational = turns.rational
-    if function == "tan" and rational is not None:
-        degrees = rational * 360 % 180
-        if degrees in angles.TANGENTS:
-            return angles.TANGENTS[degrees]
     cosine, sine = angles.cosine_and_sine(turns * _WHOLE_TURN)
     if function == "tan":
         if not cosine:
             raise ExpressionError("tan", "tan has no value at this angle")
-        return sine / cosine
+        return settled(sine / cosine)
     return cosine if function == "cos" else sine
 
 

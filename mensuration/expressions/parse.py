@@ -25,6 +25,7 @@ from mensuration.expressions.nodes import (
     UnitOf,
     children,
 )
+from mensuration.numbers.monomials import MAX_INDEX
 from mensuration.units import UNITS
 
 MAX_LENGTH = 500
@@ -155,6 +156,13 @@ class _Reader:
 
     def _cube_root(self, parts: list[Tree[Token] | Token]) -> Node:
         return Call("cbrt", (self.read(parts[0]),))
+
+    def _index_root(self, parts: list[Tree[Token] | Token]) -> Node:
+        index = int(str(parts[0])[:-1].translate(_SUPERSCRIPTS))
+        if not 2 <= index <= MAX_INDEX:
+            says = f"a root's small number must be from 2 to {MAX_INDEX}"
+            raise ExpressionError("root", says, _start(parts[0]))
+        return Power(self.read(parts[1]), Number(Fraction(1, index), f"1/{index}"))
 
     def _root(self, parts: list[Tree[Token] | Token]) -> Node:
         return Call("sqrt", (self.read(parts[0]),))

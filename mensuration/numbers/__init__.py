@@ -1,7 +1,8 @@
 """Typed numbers, exact values, rounding, conventions for π, proof of the last digit."""
 
 from mensuration.numbers.conventions import CONVENTIONS, pi_by
-from mensuration.numbers.exact import Exact, NotClosed
+from mensuration.numbers.exact import Exact
+from mensuration.numbers.monomials import NotClosed
 from mensuration.numbers.real import NOUGHT, PI, UNIT, Real, TooDeep
 from mensuration.numbers.rounding import NOT_ROUNDED, Rounded, Rounding, decimal, round_by
 

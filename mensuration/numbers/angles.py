@@ -1,9 +1,12 @@
-"""Angles of known cosine: recognised where they are fractions of the turn, named otherwise.
+"""Angles of known cosine, and cosines of known angles: in roots where they have some, named otherwise.
 
 Every angle is brought to one form, so that the same angle met on different ways is seen to be the
 same: a fraction of π where its cosine is a known one, else a named angle ``acos(c)`` with c > 0. A
 cosine √q is doubled to a rational one (cos 2θ = 2 cos² θ − 1); a rational one is halved as long as it
 stays rational; and of two complementary angles with rational cosines only one is named.
+
+Cosines of whole multiples of 3° come from those of 15° and 18°; halves, quarters and eighths of these by the half-angle
+formula. Any other fraction of the turn keeps its cosine by name, so that it can cancel.
 """
 
 from __future__ import annotations
@@ -13,57 +16,83 @@ from fractions import Fraction
 from functools import lru_cache
 from math import pi
 
-from mensuration.numbers.exact import ZERO, Exact, Key, NotClosed, to_fraction
-from mensuration.numbers.proof import prove
+from flint import arb, fmpq
+
+from mensuration.numbers.exact import ZERO, Exact, to_fraction
+from mensuration.numbers.monomials import Cosine, Monomial, NotClosed, Sum, monomial
+from mensuration.numbers.proof import precision, rational_near
+from mensuration.numbers.roots import negative, root
+from mensuration.numbers.settling import settled
+from mensuration.numbers.zero import is_zero
 
 _HALF = Exact.of(Fraction(1, 2))
+_QUARTER = Exact.of(Fraction(1, 4))
 _ONE = Exact.of(1)
+_FINEST = Fraction(3, 8)  # degrees: of its multiples the cosines are told in roots
 
-# Sines of whole multiples of 15° from 0° to 90°, from the half-angle formulas.
-SINES = {
+# Sines of whole multiples of 15° from 0° to 90°, from the half-angle formulas; and of 18°, from the golden ratio.
+_SINES = {
     0: ZERO,
-    15: (Exact.root(6) - Exact.root(2)) * Exact.of(Fraction(1, 4)),
+    15: (Exact.root(6) - Exact.root(2)) * _QUARTER,
     30: _HALF,
     45: Exact.root(Fraction(1, 2)),
     60: Exact.root(Fraction(3, 4)),
-    75: (Exact.root(6) + Exact.root(2)) * Exact.of(Fraction(1, 4)),
+    75: (Exact.root(6) + Exact.root(2)) * _QUARTER,
     90: _ONE,
-}
-# Cosines in the regular pentagon, from the golden ratio.
-_PENTAGON = {
-    36: (Exact.root(5) + _ONE) * Exact.of(Fraction(1, 4)),
-    72: (Exact.root(5) - _ONE) * Exact.of(Fraction(1, 4)),
-}
-KNOWN_COSINES = {90 - degrees: sine for degrees, sine in SINES.items()} | _PENTAGON
-_DEGREES = {cosine: degrees for degrees, cosine in KNOWN_COSINES.items()}
-# Tangents that are sums of roots though sine and cosine are not, by tan θ = (1 − cos 2θ)/sin 2θ.
-TANGENTS = {
-    Fraction(15, 2): Exact.root(6) - Exact.root(3) + Exact.root(2) - Exact.of(2),
-    Fraction(45, 2): Exact.root(2) - _ONE,
-    Fraction(75, 2): Exact.root(6) + Exact.root(3) - Exact.root(2) - Exact.of(2),
-    Fraction(105, 2): Exact.root(6) - Exact.root(3) - Exact.root(2) + Exact.of(2),
-    Fraction(135, 2): Exact.root(2) + _ONE,
-    Fraction(165, 2): Exact.root(6) + Exact.root(3) + Exact.root(2) + Exact.of(2),
+    18: (Exact.root(5) - _ONE) * _QUARTER,
+    36: root(Exact.of(10) - Exact.of(2) * Exact.root(5)) * _QUARTER,
+    54: (Exact.root(5) + _ONE) * _QUARTER,
+    72: root(Exact.of(10) + Exact.of(2) * Exact.root(5)) * _QUARTER,
 }
 
 
 @lru_cache(maxsize=4096)
+def cosine_of(degrees: Fraction) -> Exact:
+    """The cosine of an angle in degrees: a sum of roots where it is one that is known, else by name.
+
+    >>> cosine_of(Fraction(36)).text(), cosine_of(Fraction(45, 2)).text(), cosine_of(Fraction(160)).text()
+    ('1/4 + sqrt(5)/4', 'sqrt(2 + sqrt(2))/2', '-cos(pi*20/180)')
+    """
+    degrees %= 360
+    if degrees > 180:
+        degrees = 360 - degrees
+    if degrees > 90:
+        return -cosine_of(180 - degrees)
+    if 90 - degrees in _SINES:
+        return _SINES[int(90 - degrees)]
+    if degrees % 3 == 0:
+        tenth = 18 * (int(degrees) // 3 % 5)
+        (c, s), (d, t) = _pair(degrees - tenth), _pair(Fraction(tenth))
+        return settled(c * d - s * t)
+    if degrees % _FINEST == 0:
+        return settled(root((_ONE + cosine_of(2 * degrees)) * _HALF))
+    return Exact({monomial(0, [(Cosine(degrees), Fraction(1))]): fmpq(1)})
+
+
+def _pair(degrees: Fraction) -> tuple[Exact, Exact]:
+    return cosine_of(degrees), cosine_of(degrees - 90)
+
+
+@lru_cache(maxsize=4096)
 def arc_cosine(cosine: Exact) -> Exact:
-    """The angle from 0 to π with this cosine, in radians. NotClosed where the cosine is no sum of roots.
+    """The angle from 0 to π with this cosine, in radians. NotClosed where it can't be told by a short name.
 
     >>> arc_cosine(Exact.of(Fraction(-7, 25))).text()
     'pi - 2*acos(4/5)'
     """
-    if not cosine.algebraic:
-        raise NotClosed("no short exact form for this angle")
-    if _negative(cosine):
+    if negative(cosine):
         return Exact.pi() - arc_cosine(-cosine)
-    if cosine in _DEGREES:
-        return Exact.pi() * Exact.of(Fraction(_DEGREES[cosine], 180))
+    degrees = _known_degrees(cosine)
+    if degrees is not None:
+        return Exact.pi() * Exact.of(degrees / 180)
     rational = cosine.rational
     if rational is None:
-        double = Exact.of(2) * cosine * cosine - _ONE
-        return _HALF * arc_cosine(double) if double.rational is not None else _named(cosine)
+        double = settled(Exact.of(2) * cosine * cosine - _ONE)
+        if double.rational is not None or (double.plain_roots and not cosine.plain_roots):
+            return _HALF * arc_cosine(double)
+        if not cosine.plain_roots:
+            raise NotClosed("no short exact form for this angle")
+        return _named(cosine)
     half = _halved(rational)
     if half is not None:
         return Exact.of(2) * arc_cosine(Exact.of(half))
@@ -73,13 +102,21 @@ def arc_cosine(cosine: Exact) -> Exact:
     return _named(cosine)
 
 
-def _negative(value: Exact) -> bool:
-    sign = value.plain_sign()
-    if sign is None:
-        sign = prove(lambda: 1 if value.ball() > 0 else -1 if value.ball() < 0 else None)
-        if sign is None:
-            raise NotClosed("this value can't be told from 0")
-    return sign < 0
+def _known_degrees(cosine: Exact) -> Fraction | None:
+    """The angle in degrees where it is a fraction of the turn; a guess by digits, decided by proof."""
+    if cosine.rational is not None and cosine.rational not in (0, 1, Fraction(1, 2)):
+        return None  # by Niven's theorem
+    with precision(160):
+        ball = cosine.ball().intersection(arb(0, 1)).acos() * 180 / arb.pi()
+        degrees = rational_near(ball)
+    if degrees is None or not 0 <= degrees <= 90:
+        return None
+    if degrees % _FINEST and cosine.canonical:
+        return None  # no sum of roots of numbers
+    try:
+        return degrees if is_zero(cosine_of(degrees) - cosine) else None
+    except NotClosed:
+        return None
 
 
 def _halved(cosine: Fraction) -> Fraction | None:
@@ -87,8 +124,8 @@ def _halved(cosine: Fraction) -> Fraction | None:
     return Exact.root((1 + cosine) / 2).rational
 
 
-def _named(cosine: Exact) -> Exact:
-    return Exact({(0, 1, cosine): _ONE.terms[(0, 1, None)]})
+def _named(cosine: Sum) -> Exact:
+    return Exact({monomial(0, (), cosine): fmpq(1)})
 
 
 def arc_sine(sine: Exact) -> Exact:
@@ -98,45 +135,32 @@ def arc_sine(sine: Exact) -> Exact:
 
 def arc_tangent(tangent: Exact) -> Exact:
     """The angle between -π/2 and π/2 with this tangent, in radians."""
-    return arc_sine(tangent / (_ONE + tangent * tangent).sqrt())
+    return arc_sine(settled(tangent / root(settled(_ONE + tangent * tangent))))
 
 
 @lru_cache(maxsize=4096)
 def cosine_and_sine(angle: Exact) -> tuple[Exact, Exact]:
     """Cosine and sine of an angle in radians made of fractions of π and halves of named angles.
 
-    NotClosed for any other angle, and where a half-angle is no sum of roots.
+    NotClosed for any other angle.
     """
     result = (_ONE, ZERO)
-    for (power, radicand, cosine), coefficient in angle.terms.items():
+    for key, coefficient in angle.terms.items():
         share = to_fraction(coefficient)
-        if radicand != 1 or power != (1 if cosine is None else 0):
+        if key.factors or key.pi != (1 if key.angle is None else 0):
             raise NotClosed("no short exact form for this angle's sine")
-        step = _of_degrees(share * 180) if cosine is None else _multiple(cosine, share)
+        step = _pair(share * 180) if key.angle is None else _multiple(key.angle, share)
         result = _rotated(result, step)
     return result
 
 
-def _of_degrees(degrees: Fraction) -> tuple[Exact, Exact]:
-    if degrees.denominator != 1 or degrees % 15:
-        raise NotClosed("no short exact form for this angle's sine")
-    return known_sine(int(degrees) + 90), known_sine(int(degrees))
-
-
-def known_sine(degrees: int) -> Exact:
-    """The sine of a whole multiple of 15°."""
-    degrees %= 360
-    if degrees >= 180:
-        return -known_sine(degrees - 180)
-    return SINES[min(degrees, 180 - degrees)]
-
-
-def _multiple(cosine: Exact, share: Fraction) -> tuple[Exact, Exact]:
+def _multiple(named: Sum, share: Fraction) -> tuple[Exact, Exact]:
+    cosine = Exact(named.terms)
     if share.denominator == 2:
-        cosine, share = (_HALF * (_ONE + cosine)).sqrt(), share * 2
+        cosine, share = root(_HALF * (_ONE + cosine)), share * 2
     if share.denominator != 1 or abs(share) > 12:
         raise NotClosed("no short exact form for this angle's sine")
-    sine = (_ONE - cosine * cosine).sqrt()
+    sine = root(_ONE - cosine * cosine)
     one = (cosine, sine if share > 0 else -sine)
     result = (_ONE, ZERO)
     for _ in range(abs(int(share))):
@@ -146,7 +170,7 @@ def _multiple(cosine: Exact, share: Fraction) -> tuple[Exact, Exact]:
 
 def _rotated(one: tuple[Exact, Exact], two: tuple[Exact, Exact]) -> tuple[Exact, Exact]:
     """Cosine and sine of the sum of two angles."""
-    return one[0] * two[0] - one[1] * two[1], one[0] * two[1] + one[1] * two[0]
+    return settled(one[0] * two[0] - one[1] * two[1]), settled(one[0] * two[1] + one[1] * two[0])
 
 
 def gathered(value: Exact) -> Exact:
@@ -155,7 +179,7 @@ def gathered(value: Exact) -> Exact:
     >>> gathered(arc_tangent(Exact.of(2)) + arc_tangent(Exact.of(3))).text()
     '3*pi/4'
     """
-    for one, two in itertools.combinations([key for key in value.terms if key[2] is not None], 2):
+    for one, two in itertools.combinations([key for key in value.terms if key.angle is not None], 2):
         simpler = _joined(value, one, two) or _told_by(value, one, two) or _told_by(value, two, one)
         if simpler is not None:
             return gathered(simpler)
@@ -165,15 +189,15 @@ def gathered(value: Exact) -> Exact:
 MULTIPLES = tuple(Fraction(k) for k in ("1", "-1", "2", "-2", "1/2", "-1/2", "3", "-3", "4", "-4"))
 
 
-def _told_by(value: Exact, one: Key, two: Key) -> Exact | None:
+def _told_by(value: Exact, one: Monomial, two: Monomial) -> Exact | None:
     """``value`` with its second angle told by its first, when it is a small multiple of it and a fraction of π.
 
     A float says which multiple to try; whether it is one is decided by exact cosine and sine.
     """
-    assert one[2] is not None and two[2] is not None
-    if one[:2] != two[:2]:
+    assert one.angle is not None and two.angle is not None
+    if (one.pi, one.factors) != (two.pi, two.factors):
         return None
-    first, second = _named(one[2]), _named(two[2])
+    first, second = _named(one.angle), _named(two.angle)
     for multiple in MULTIPLES:
         rest = second - first * Exact.of(multiple)
         steps = float(rest.ball().mid()) * 60 / pi
@@ -184,31 +208,31 @@ def _told_by(value: Exact, one: Key, two: Key) -> Exact | None:
             angle = arc_cosine(cosine)
             if angle.angles:
                 continue
-            known = -angle if _negative(sine) else angle
+            known = -angle if negative(sine) else angle
             turns = round(float((rest - known).ball().mid()) / (2 * pi))
             known = known + Exact.pi() * Exact.of(2 * turns)
             others = Exact({key: amount for key, amount in value.terms.items() if key != two})
-            share = Exact({(*two[:2], None): value.terms[two]})
+            share = Exact({monomial(two.pi, two.factors): value.terms[two]})
             return others + (first * Exact.of(multiple) + known) * share
         except NotClosed:
             continue
     return None
 
 
-def _joined(value: Exact, one: Key, two: Key) -> Exact | None:
+def _joined(value: Exact, one: Monomial, two: Monomial) -> Exact | None:
     """``value`` with two of its angles replaced by their sum or difference, when that has fewer angles."""
     p, q = value.terms[one], value.terms[two]
-    if one[:2] != two[:2] or p not in (q, -q):
+    if (one.pi, one.factors) != (two.pi, two.factors) or p not in (q, -q):
         return None
-    assert one[2] is not None and two[2] is not None
-    together = _named(one[2]) + (_named(two[2]) if p == q else -_named(two[2]))
+    assert one.angle is not None and two.angle is not None
+    together = _named(one.angle) + (_named(two.angle) if p == q else -_named(two.angle))
     try:
         cosine, sine = cosine_and_sine(together)
         angle = arc_cosine(cosine)
-        if _negative(sine):  # only a difference of two acute angles can be
+        if negative(sine):  # only a difference of two acute angles can be
             angle = -angle
         rest = Exact({key: amount for key, amount in value.terms.items() if key not in (one, two)})
-        simpler = rest + angle * Exact({(*one[:2], None): p})
+        simpler = rest + angle * Exact({monomial(one.pi, one.factors): p})
     except NotClosed:
         return None
     return simpler if len(simpler.angles) < len(value.angles) else None

@@ -1,122 +1,97 @@
-"""Exact values in a small closed world: rationals, square roots, powers of π and named angles.
+"""Exact values in a closed world: rationals, roots of any depth, powers of π, cosines and named angles.
 
-An :class:`Exact` is a finite sum of terms ``q · π^k · √n`` with rational ``q``, whole ``k`` and
-square-free ``n ≥ 1``; a term may have one named angle ``acos(c)`` as a further factor. Because π is
-transcendental and the roots of distinct square-free numbers are linearly independent over the
-rationals, this form is canonical for values without angles: two are equal exactly when their terms
-are. Angles come from :mod:`mensuration.numbers.angles`, which brings each to one form of its own.
-What would leave this world raises :class:`NotClosed`; nothing is ever guessed.
+An :class:`Exact` is a finite sum of terms ``q · m`` with rational ``q`` and a monomial ``m`` of
+:mod:`mensuration.numbers.monomials`. While only roots of numbers and powers of π occur, this form is canonical: two
+values are equal exactly when their terms are. With sums under roots, sums in denominators and cosines two forms of one
+value are possible; :mod:`mensuration.numbers.zero` proves whether they are one, and
+:mod:`mensuration.numbers.settling` brings them to the simplest. What would leave this world, or would be too long to
+write, raises :class:`NotClosed`; nothing is ever guessed.
 """
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from fractions import Fraction
 from functools import lru_cache
-from math import gcd, isqrt
+from math import gcd, lcm
 
-from flint import arb, fmpq, fmpz
+from flint import fmpq, fmpz
 
+from mensuration.numbers.monomials import (
+    ONE,
+    Base,
+    Cosine,
+    Monomial,
+    NotClosed,
+    Product,
+    Sum,
+    monomial,
+    order_of,
+    reduced,
+    times,
+)
 from mensuration.numbers.spelling import ALGEBRA, MATHML, PLAIN, TEX, spelled
+from mensuration.numbers.zero import is_zero
 
-Key = tuple[int, int, "Exact | None"]  # power of π, square-free radicand, cosine of the angle
 Rational = int | Fraction
 
 MAX_TERMS = 24
 MAX_BITS = 2048  # of the larger of numerator and denominator
+MAX_SUM = 8  # terms of a sum under a root or in a denominator
 _FACTOR_BITS = 96
-ONE_KEY: Key = (0, 1, None)
 _ONE = fmpq(1)
 
 
-class NotClosed(ArithmeticError):
-    """The result lies outside the closed world of exact values, or would be too long to write."""
-
-
-@lru_cache(maxsize=4096)
-def square_part(n: int) -> tuple[int, int]:
-    """``(s, f)`` with ``n = s²·f`` and ``f`` square-free, for ``n ≥ 1``; NotClosed if n is too large."""
-    root = isqrt(n)
-    if root * root == n:
-        return root, 1
-    if n.bit_length() > _FACTOR_BITS:
-        raise NotClosed("the number under the root is too large to take apart")
-    square, free = 1, 1
-    for prime, power in fmpz(n).factor():
-        square *= int(prime) ** (power // 2)
-        if power % 2:
-            free *= int(prime)
-    return square, free
-
-
-class Exact:
-    """An immutable exact real number. Supports ``+ - * /``, whole powers, ``sqrt`` and equality.
+class Exact(Sum):
+    """An immutable exact real number. Supports ``+ - * /``, whole powers and equality of form.
 
     >>> (Exact.of(2) + Exact.root(8)).text()
     '2 + 2*sqrt(2)'
     """
 
-    __slots__ = ("_hash", "terms")
+    __slots__ = ("_hash", "_text")
 
-    def __init__(self, terms: Mapping[Key, fmpq]) -> None:
+    def __init__(self, terms: Mapping[Monomial, fmpq]) -> None:
         kept = {key: value for key, value in terms.items() if value}
         if len(kept) > MAX_TERMS:
             raise NotClosed("the exact form is too long")
         for value in kept.values():
             if value.height_bits() > MAX_BITS:
                 raise NotClosed("the exact form is too long")
-        self.terms: Mapping[Key, fmpq] = kept
+        self.terms: Mapping[Monomial, fmpq] = kept
         self._hash: int | None = None
+        self._text: str | None = None
 
     @staticmethod
     def of(value: Rational) -> Exact:
-        return Exact({ONE_KEY: to_fmpq(value)})
+        return Exact({ONE: to_fmpq(value)})
 
     @staticmethod
-    def pi(power: int = 1) -> Exact:
-        return Exact({(power, 1, None): _ONE})
+    def pi(power: Rational = 1) -> Exact:
+        return Exact({monomial(power): _ONE})
 
     @staticmethod
-    def root(value: Rational) -> Exact:
-        """√value for a rational value ≥ 0."""
-        fraction = Fraction(value)
-        if fraction < 0:
-            raise NotClosed("a square root of a negative number is not real")
-        if not fraction:
-            return ZERO
-        (above, free), (below, free_below) = (
-            square_part(fraction.numerator),
-            square_part(fraction.denominator),
-        )
-        return Exact({(0, free * free_below, None): fmpq(above, below * free_below)})
+    def root(value: Rational, index: int = 2) -> Exact:
+        """The root of a rational value ≥ 0, the square root unless ``index`` says another."""
+        return _rational_root(Fraction(value), index)
 
     @property
     def rational(self) -> Fraction | None:
         """The value as a Fraction when it is rational, else None."""
         if not self.terms:
             return Fraction(0)
-        if len(self.terms) == 1 and ONE_KEY in self.terms:
-            return to_fraction(self.terms[ONE_KEY])
+        if len(self.terms) == 1 and ONE in self.terms:
+            return to_fraction(self.terms[ONE])
         return None
 
     @property
     def bits(self) -> int:
         """The length of a rational value's numerator and denominator together; 1 for any other value."""
-        if len(self.terms) == 1 and ONE_KEY in self.terms:
-            return 2 * self.terms[ONE_KEY].height_bits()
+        if len(self.terms) == 1 and ONE in self.terms:
+            return 2 * self.terms[ONE].height_bits()
         return 1
 
-    @property
-    def angles(self) -> list[Exact]:
-        """The cosines of the named angles in this value."""
-        return [angle for _, _, angle in self.terms if angle is not None]
-
-    @property
-    def algebraic(self) -> bool:
-        """Whether only rationals and roots occur: neither π nor a named angle."""
-        return all(power == 0 and angle is None for power, _, angle in self.terms)
-
-    def __add__(self, other: Exact) -> Exact:
+    def __add__(self, other: Sum) -> Exact:
         total = dict(self.terms)
         for key, value in other.terms.items():
             total[key] = total[key] + value if key in total else value
@@ -125,113 +100,87 @@ class Exact:
     def __neg__(self) -> Exact:
         negative = Exact.__new__(Exact)  # as long as this one, so there is nothing to look over
         negative.terms = {key: -value for key, value in self.terms.items()}
-        negative._hash = None
+        negative._hash = negative._text = None
         return negative
 
-    def __sub__(self, other: Exact) -> Exact:
+    def __sub__(self, other: Sum) -> Exact:
         total = dict(self.terms)
         for key, value in other.terms.items():
             total[key] = total[key] - value if key in total else -value
         return Exact(total)
 
-    def __mul__(self, other: Exact) -> Exact:
-        if len(self.terms) * len(other.terms) > MAX_TERMS * MAX_TERMS:
-            raise NotClosed("the exact form is too long")
-        if len(self.terms) == 1 == len(other.terms):
-            ((key_a, a),) = self.terms.items()
-            ((key_b, b),) = other.terms.items()
-            if key_a[1:] == (1, None) or key_b[1:] == (1, None):  # at most one root, at most one angle
-                (pi_a, root_a, angle_a), (pi_b, root_b, angle_b) = key_a, key_b
-                return Exact({(pi_a + pi_b, root_a * root_b, angle_a or angle_b): a * b})
-        total: dict[Key, fmpq] = {}
-        for (pi_a, root_a, angle_a), a in self.terms.items():
-            for (pi_b, root_b, angle_b), b in other.terms.items():
-                if angle_a is not None and angle_b is not None:
-                    raise NotClosed("no short exact form: an angle times an angle")
-                angle = angle_a or angle_b
-                if root_a == 1 or root_b == 1:
-                    key, product = (pi_a + pi_b, root_a * root_b, angle), a * b
+    def __mul__(self, other: Sum) -> Exact:
+        total: dict[Monomial, fmpq] = {}
+        for one, a in self.terms.items():
+            for two, b in other.terms.items():
+                if one is ONE or two is ONE:
+                    key, value = (two if one is ONE else one), a * b
                 else:
-                    common = gcd(root_a, root_b)
-                    key = (pi_a + pi_b, (root_a // common) * (root_b // common), angle)
-                    product = a * b * common
-                total[key] = total[key] + product if key in total else product
+                    product = times(one, two)
+                    key, value = product.monomial, a * b * product.number
+                    if product.sums:
+                        for more, c in _expanded(key, value, product.sums).terms.items():
+                            total[more] = total[more] + c if more in total else c
+                        continue
+                total[key] = total[key] + value if key in total else value
         return Exact(total)
 
     def __truediv__(self, other: Exact) -> Exact:
         return self * other.inverse()
 
     def inverse(self) -> Exact:
-        """1/self, by rationalising the denominator. NotClosed when powers of π are mixed in it."""
-        if not self.terms:
-            raise ZeroDivisionError("division by zero")
-        if self.angles:
-            raise NotClosed("no short exact form: a named angle in a denominator")
-        if len(self.terms) == 1:
-            ((pi_power, radicand, _), value) = next(iter(self.terms.items()))
-            return Exact({(-pi_power, radicand, None): 1 / (value * radicand)})
-        powers = {pi for pi, _, _ in self.terms}
-        if len(powers) > 1:
-            raise NotClosed("no short exact form: powers of π are mixed in a denominator")
-        power = powers.pop()
-        below = Exact({(0, root, None): value for (_, root, _), value in self.terms.items()})
-        above = Exact.of(1)
-        while below.terms.keys() != {ONE_KEY}:
-            radicand = max(root for _, root, _ in below.terms)
-            prime = int(fmpz(radicand).factor()[0][0])
-            conjugate = Exact(
-                {key: (-value if key[1] % prime == 0 else value) for key, value in below.terms.items()}
-            )
-            above, below = above * conjugate, below * conjugate
-        return above * Exact({(-power, 1, None): 1 / below.terms[ONE_KEY]})
+        """1/self, with a denominator without roots. ZeroDivisionError for 0; NotClosed for angles."""
+        return _inverse(self)
 
     def __pow__(self, exponent: int) -> Exact:
         if abs(exponent) > 64:
             raise NotClosed("the power is too high for an exact form")
-        if not exponent:
-            return Exact.of(1)
-        base = result = self if exponent >= 0 else self.inverse()
-        for _ in range(abs(exponent) - 1):
+        base = self if exponent >= 0 else self.inverse()
+        if (
+            max((value.height_bits() for value in base.terms.values()), default=0) * abs(exponent)
+            > 4 * MAX_BITS
+        ):
+            raise NotClosed("the exact form is too long")
+        result = Exact.of(1)
+        for _ in range(abs(exponent)):
             result = result * base
         return result
 
-    def sqrt(self) -> Exact:
-        """The square root where it stays in the closed world (√q, √(q π^2k), √(a + b√n) that un-nests)."""
-        rational = self.rational
-        if rational is not None:
-            return Exact.root(rational)
-        if len(self.terms) == 1:
-            ((power, radicand, angle), value) = next(iter(self.terms.items()))
-            if power % 2 == 0 and radicand == 1 and angle is None:
-                return Exact.root(to_fraction(value)) * Exact.pi(power // 2)
-        if len(self.terms) == 2 and ONE_KEY in self.terms and self.algebraic:
-            return self._unnested_root()
-        raise NotClosed("no short exact form for this square root")
+    @property
+    def readable(self) -> bool:
+        """Whether a textbook would write it: a cosine stands by itself in the one term there is."""
+        cosines = [base for key in self.terms for base, _ in key.others if isinstance(base, Cosine)]
+        inside = any(
+            isinstance(inner, Cosine)
+            for key in self.terms
+            for base, _ in key.others
+            if isinstance(base, Sum)
+            for own in base.terms
+            for inner, _ in own.others
+        )
+        return not inside and (len(cosines) <= 2 if len(self.terms) == 1 else not cosines)
 
-    def cbrt(self) -> Exact:
-        """The cube root where it stays in the closed world: of a rational cube, times powers of π^3."""
-        if not self.terms:
-            return ZERO
-        if len(self.terms) == 1:
-            ((power, radicand, angle), value) = next(iter(self.terms.items()))
-            above, below = _whole_cube_root(int(value.p)), _whole_cube_root(int(value.q))
-            if power % 3 == 0 and (radicand, angle) == (1, None) and above is not None and below is not None:
-                return Exact({(power // 3, 1, None): fmpq(above, below)})
-        raise NotClosed("no short exact form for this cube root")
-
-    def _unnested_root(self) -> Exact:
-        """√(a + b√n) = √((a+d)/2) ± √((a-d)/2) with d = √(a² - b²n), when d is rational and a ≥ d."""
-        a = to_fraction(self.terms[ONE_KEY])
-        ((_, n, _), coefficient) = next((key, value) for key, value in self.terms.items() if key != ONE_KEY)
-        b = to_fraction(coefficient)
-        square = a * a - b * b * n
-        if a <= 0 or square < 0:
-            raise NotClosed("no short exact form for this square root")
-        d = Exact.root(square).rational
-        if d is None:
-            raise NotClosed("no short exact form for this square root")
-        small = Exact.root((a - d) / 2)
-        return Exact.root((a + d) / 2) + (small if b > 0 else -small)
+    def parted(self) -> tuple[Exact, Exact]:
+        """``(common, sum)`` whose product this is: what all terms have in common, and a sum of whole coefficients that
+        have no common divisor. ``common`` is more than 0."""
+        values = self.terms.values()
+        number = fmpq(gcd(*(int(v.p) for v in values)), lcm(*(int(v.q) for v in values)))
+        pi = min(key.pi for key in self.terms)
+        shared = dict(next(iter(self.terms)).factors)
+        for key in self.terms:
+            own = dict(key.factors)
+            shared = {base: min(e, own[base]) for base, e in shared.items() if base in own}
+        for base in [base for base, e in shared.items() if e < 0 and not isinstance(base, Cosine)]:
+            if any(dict(key.factors)[base] != shared[base] for key in self.terms):
+                del shared[base]  # a sum that stands above and below a bar
+        common = Exact({monomial(pi, shared.items()): number})
+        parts: dict[Monomial, fmpq] = {}
+        for key, value in self.terms.items():
+            exponents = {base: e - shared.get(base, 0) for base, e in key.factors}
+            rest = reduced(key.pi - pi, exponents, key.angle)
+            assert not rest.sums
+            parts[rest.monomial] = value / number * rest.number
+        return common, Exact(parts)
 
     def __eq__(self, other: object) -> bool:
         return isinstance(other, Exact) and self.terms == other.terms
@@ -247,35 +196,18 @@ class Exact:
     def __repr__(self) -> str:
         return f"Exact({self.text()})"
 
-    def plain_sign(self) -> int | None:
-        """The sign where it can be read off: all terms have the same; else None."""
-        signs = {1 if value > 0 else -1 for value in self.terms.values()}
-        return signs.pop() if len(signs) == 1 else None if signs else 0
-
-    def ball(self) -> arb:
-        """An enclosure of the value at the working precision in force (see numbers.proof)."""
-        total = arb(0)
-        for (power, radicand, angle), value in self.terms.items():
-            term = arb(value)
-            if radicand > 1:
-                term *= arb(radicand).sqrt()
-            if power:
-                term *= arb.pi() ** power
-            if angle is not None:
-                term *= angle.ball().acos()
-            total += term
-        return total
-
-    def ordered(self) -> list[tuple[Key, Fraction]]:
+    def ordered(self) -> list[tuple[Monomial, Fraction]]:
         """Terms as a textbook writes them: plain numbers first, then roots, rising powers of π, angles."""
-        keys = sorted(self.terms, key=_order)
+        keys = sorted(self.terms, key=lambda key: key.order)
         if keys and self.terms[keys[0]] < 0 < self.terms[keys[-1]]:
             keys.reverse()  # 9π/50 - 9/25 rather than a sign in front
         return [(key, to_fraction(self.terms[key])) for key in keys]
 
     def text(self) -> str:
         """Plain text that a computer algebra system can read, such as ``72/25 - 9*pi/25``."""
-        return spelled(self.ordered(), ALGEBRA)
+        if self._text is None:
+            self._text = spelled(self.ordered(), ALGEBRA)
+        return self._text
 
     def tex(self) -> str:
         """The value set in TeX, such as ``\\frac{72}{25} - \\frac{9\\pi}{25}``."""
@@ -290,15 +222,150 @@ class Exact:
         return spelled(self.ordered(), MATHML)
 
 
-def _whole_cube_root(n: int) -> int | None:
-    """The whole number whose cube is ``n``, or None."""
-    root = int(fmpz(abs(n)).root(3))
-    return (root if n > 0 else -root) if root**3 == abs(n) else None
+def _expanded(key: Monomial, value: fmpq, sums: Iterable[Sum]) -> Exact:
+    product = Exact({key: value})
+    for each in sums:
+        product = product * each
+    return product
 
 
-def _order(key: Key) -> tuple[bool, int, int, str]:
-    power, radicand, angle = key
-    return angle is not None, power, radicand, angle.text() if angle is not None else ""
+def of_product(product: Product) -> Exact:
+    """A product of bases as a value."""
+    return _expanded(product.monomial, product.number, product.sums)
+
+
+# Roots of rationals
+
+
+@lru_cache(maxsize=4096)
+def _rational_root(value: Fraction, index: int) -> Exact:
+    if value < 0:
+        raise NotClosed("a root of a negative number is not real")
+    if not value:
+        return ZERO
+    exponents: dict[Base, Fraction] = {}
+    for number, sign in ((value.numerator, 1), (value.denominator, -1)):
+        for base, power in factors_of(number, index):
+            exponents[base] = exponents.get(base, Fraction(0)) + Fraction(sign * power, index)
+    return of_product(reduced(Fraction(0), exponents, None))
+
+
+@lru_cache(maxsize=4096)
+def factors_of(n: int, index: int) -> tuple[tuple[int, int], ...]:
+    """Primes with their exponents; of a whole number that is a power itself its root may stand for one. NotClosed if n
+    is too large to take apart."""
+    if n.bit_length() > _FACTOR_BITS:
+        whole = fmpz(n).root(index)
+        if whole**index != n:
+            raise NotClosed("the number under the root is too large to take apart")
+        return ((int(whole), index),)
+    return tuple((int(prime), int(power)) for prime, power in fmpz(n).factor())
+
+
+# Division
+
+
+@lru_cache(maxsize=4096)
+def _inverse(value: Exact) -> Exact:
+    if not value.terms:
+        raise ZeroDivisionError("division by zero")
+    if value.angles:
+        raise NotClosed("no short exact form: a named angle in a denominator")
+    if len(value.terms) == 1:
+        ((key, number),) = value.terms.items()
+        inverted = reduced(-key.pi, {base: -e for base, e in key.factors}, None)
+        return of_product(inverted) * Exact({ONE: 1 / number})
+    common, rest = value.parted()
+    if not rest.algebraic:
+        if len(rest.terms) > MAX_SUM:
+            raise NotClosed("no short exact form: the sum in the denominator is too long")
+        sign = -1 if rest.ordered()[0][1] < 0 else 1
+        base = rest if sign > 0 else -rest
+        return common.inverse() * Exact({monomial(0, [(base, Fraction(-1))]): fmpq(sign)})
+    return common.inverse() * _rationalised(rest)
+
+
+def _rationalised(value: Exact) -> Exact:
+    """1/value for a sum of roots: root after root is taken out of the denominator."""
+    base = max((base for key in value.terms for base, _ in key.factors), key=order_of)
+    index = lcm(*(dict(key.factors).get(base, Fraction(0)).denominator for key in value.terms))
+    assert not isinstance(base, Cosine)
+    inside = Exact.of(base) if isinstance(base, int) else Exact(base.terms)
+    by_power = [ZERO] * index
+    for key, number in value.terms.items():
+        factors = dict(key.factors)
+        power = int(factors.pop(base, Fraction(0)) * index)
+        by_power[power] = by_power[power] + Exact({monomial(key.pi, factors.items()): number})
+    inverted = _inverted(by_power, inside)
+    total = ZERO
+    for power, coefficient in enumerate(inverted):
+        if coefficient:
+            total = total + coefficient * of_product(
+                reduced(Fraction(0), {base: Fraction(power, index)}, None)
+            )
+    return total
+
+
+Polynomial = list[Exact]  # coefficients from the lowest, the last one not 0
+
+
+def _inverted(value: Polynomial, inside: Exact) -> Polynomial:
+    """The inverse of a polynomial in x where xⁿ = ``inside``, by Euclid's algorithm."""
+    index = len(value)
+    if index == 2:
+        a, b = value
+        norm = _not_nought(a * a - b * b * inside)
+        below = norm.inverse()
+        return [a * below, -b * below]
+    before, rest = [-inside, *[ZERO] * (index - 1), Exact.of(1)], _trimmed(value)
+    made_before: Polynomial = []
+    made: Polynomial = [Exact.of(1)]
+    while len(rest) > 1:
+        quotient, remainder = _divided(before, rest)
+        before, rest = rest, remainder
+        made_before, made = made, _minus(made_before, _multiplied(quotient, made))
+    if not rest:
+        raise NotClosed("no short exact form of this quotient")
+    below = _not_nought(rest[0]).inverse()
+    return [coefficient * below for coefficient in made]
+
+
+def _not_nought(value: Exact) -> Exact:
+    if is_zero(value) is not False:
+        raise NotClosed("no short exact form of this quotient")
+    return value
+
+
+def _trimmed(value: Polynomial) -> Polynomial:
+    while value and not value[-1]:
+        value = value[:-1]
+    return value
+
+
+def _divided(above: Polynomial, below: Polynomial) -> tuple[Polynomial, Polynomial]:
+    rest, quotient = list(above), [ZERO] * max(0, len(above) - len(below) + 1)
+    leading = _not_nought(below[-1]).inverse()
+    while len(rest) >= len(below):
+        place, factor = len(rest) - len(below), rest[-1] * leading
+        quotient[place] = factor
+        for i, coefficient in enumerate(below[:-1]):
+            rest[place + i] = rest[place + i] - factor * coefficient
+        rest = _trimmed(rest[:-1])
+    return quotient, rest
+
+
+def _multiplied(one: Polynomial, two: Polynomial) -> Polynomial:
+    product = [ZERO] * (len(one) + len(two))
+    for i, a in enumerate(one):
+        for j, b in enumerate(two):
+            product[i + j] = product[i + j] + a * b
+    return _trimmed(product)
+
+
+def _minus(one: Polynomial, two: Polynomial) -> Polynomial:
+    size = max(len(one), len(two))
+    filled = [[*p, *[ZERO] * (size - len(p))] for p in (one, two)]
+    return _trimmed([a - b for a, b in zip(*filled, strict=True)])
 
 
 def to_fmpq(value: Rational) -> fmpq:

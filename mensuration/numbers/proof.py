@@ -8,10 +8,12 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
+from fractions import Fraction
+from math import floor
 from threading import RLock
 from typing import TypeVar
 
-from flint import arb, ctx
+from flint import arb, ctx, fmpq
 
 PRECISIONS = (80, 160, 320, 640, 1280)
 
@@ -50,3 +52,27 @@ def whole(ball: arb) -> int | None:
     """The floor of a ball, when all of it agrees."""
     unique = ball.floor().unique_fmpz()
     return None if unique is None else int(unique)
+
+
+def rational_near(ball: arb) -> Fraction | None:
+    """The one short fraction that a narrow ball suggests, or None; a guess, to be proven elsewhere.
+
+    A fraction is short when its numerator and denominator together need less than a third of the digits that the ball
+    has: then hardly any other number lies so near to one.
+    """
+    if not ball.is_finite():
+        return None
+    if ball.contains(0):
+        return Fraction(0)
+    accuracy = int(ball.rel_accuracy_bits())
+    mantissa, exponent = ball.mid().man_exp()
+    rest = Fraction(int(mantissa)) * Fraction(2) ** int(exponent)
+    before, last = (0, 1), (1, 0)
+    while True:  # the convergents of its continued fraction
+        whole = floor(rest)
+        before, last = last, (whole * last[0] + before[0], whole * last[1] + before[1])
+        if (abs(last[0]) * last[1]).bit_length() * 3 > accuracy:
+            return None
+        if ball.contains(fmpq(*last)):
+            return Fraction(*last)
+        rest = 1 / (rest - whole)

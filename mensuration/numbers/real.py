@@ -8,8 +8,12 @@ from fractions import Fraction
 from flint import arb, ctx
 
 from mensuration.numbers.angles import gathered
-from mensuration.numbers.exact import ZERO, Exact, NotClosed, Rational
+from mensuration.numbers.exact import ZERO, Exact, Rational
+from mensuration.numbers.monomials import NotClosed
 from mensuration.numbers.proof import PRECISIONS, precision, prove
+from mensuration.numbers.roots import root
+from mensuration.numbers.settling import settled
+from mensuration.numbers.zero import is_zero
 
 Recipe = Callable[[], arb]
 MAX_DEPTH = 150
@@ -52,7 +56,7 @@ class Real:
         exacts = [item.exact for item in items if item.exact is not None]
         if len(exacts) == len(items):
             try:
-                return Real(gathered(sum(exacts, ZERO)))
+                return Real(settled(gathered(sum(exacts, ZERO))))
             except NotClosed:
                 pass
         return Real(None, lambda: sum((item.ball() for item in items), arb(0)), *items)
@@ -88,7 +92,7 @@ class Real:
     ) -> Real:
         if self.exact is not None and other.exact is not None:
             try:
-                return Real(exactly(self.exact, other.exact))
+                return Real(settled(exactly(self.exact, other.exact)))
             except NotClosed:
                 pass
         return Real(None, lambda: roughly(self.ball(), other.ball()), self, other)
@@ -118,7 +122,7 @@ class Real:
             raise ZeroDivisionError("division by zero")
         if self.exact is not None:
             try:
-                return Real(self.exact**exponent)
+                return Real(settled(self.exact**exponent))
             except NotClosed:
                 pass
 
@@ -132,28 +136,27 @@ class Real:
 
     def sqrt(self) -> Real:
         """The square root. ValueError when the number is negative."""
+        return self.root(2)
+
+    def cbrt(self) -> Real:
+        """The cube root, negative of a negative number."""
+        return self.root(3)
+
+    def root(self, index: int) -> Real:
+        """The real root. ValueError for an even root of a negative number."""
         sign = self.sign()
         if sign < 0:
-            raise ValueError("a square root of a negative number is not real")
+            if index % 2 == 0:
+                raise ValueError("an even root of a negative number is not real")
+            return -(-self).root(index)
         if sign == 0:
             return NOUGHT
         if self.exact is not None:
             try:
-                return Real(self.exact.sqrt())
+                return Real(settled(root(self.exact, index)))
             except NotClosed:
                 pass
-        return self.through(lambda ball: ball.nonnegative_part().sqrt())
-
-    def cbrt(self) -> Real:
-        """The cube root, negative of a negative number."""
-        if self.sign() < 0:
-            return -(-self).cbrt()
-        if self.exact is not None:
-            try:
-                return Real(self.exact.cbrt())
-            except NotClosed:
-                pass
-        return self.through(lambda ball: ball.nonnegative_part().root(3))
+        return self.through(lambda ball: ball.nonnegative_part().root(index))
 
     def through(self, function: Callable[[arb], arb]) -> Real:
         """The number put through a function that has no exact form here."""
@@ -175,6 +178,8 @@ class Real:
             ball = self.ball()
             return 1 if ball > 0 else -1 if ball < 0 else None
 
+        if self.exact is not None and is_zero(self.exact):
+            return 0
         return prove(attempt) or 0
 
     def __eq__(self, other: object) -> bool:
@@ -194,7 +199,7 @@ class Real:
         one, two = self.exact, other.exact
         if one is not None and two is not None:
             # Sums of several angles may be equal and look different.
-            if one == two or len({*one.angles, *two.angles}) < 2:
+            if one == two or (one.canonical and two.canonical and len({*one.angles, *two.angles}) < 2):
                 return one == two
         return (self - other).sign() == 0
 

@@ -5,20 +5,20 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
-from typing import Protocol
+from typing import NamedTuple
 
+from flint import fmpq
 
-class Cosine(Protocol):
-    """The cosine of a named angle, an exact value that can be written."""
+from mensuration.numbers.monomials import ONE, Cosine, Monomial, Sum
 
-    def text(self) -> str: ...
-    def plain(self) -> str: ...
-    def tex(self) -> str: ...
-    def mathml(self) -> str: ...
-
-
-Key = tuple[int, int, "Cosine | None"]  # power of π, square-free radicand, cosine of the angle
 _RAISED = str.maketrans("0123456789", "⁰¹²³⁴⁵⁶⁷⁸⁹")
+
+
+class Inside(NamedTuple):
+    """What stands under a root or in a function: a sum, or one number or letter."""
+
+    text: str
+    sum: bool
 
 
 @dataclass(frozen=True)
@@ -26,15 +26,22 @@ class Spelling:
     """The signs of one way of writing: between factors, for powers of π, roots, angles and fractions."""
 
     times: str
-    pi: Callable[[int], str]
-    root: str
-    angle: Callable[[Cosine], str]
+    pi: str
+    power: Callable[[Inside, int], str]
+    root: Callable[[Inside, int], str]
+    function: Callable[[str, str], str]
+    """A function's name with what it is of; ``acos``, ``sin``, ``cos``, ``tan``."""
+    degrees: Callable[[Fraction], str]
     fraction: Callable[[list[str], list[str]], str]
+    value: Callable[[Sum], str]
     sign: Callable[[str], str] = str
     number: Callable[[int], str] = str
+    between_roots: str = ""
+    root_before_pi: bool = False
+    functions_last: bool = False
 
 
-def spelled(terms: Sequence[tuple[Key, Fraction]], by: Spelling) -> str:
+def spelled(terms: Sequence[tuple[Monomial, Fraction]], by: Spelling) -> str:
     """The terms in their order with their signs, or ``0``."""
     pieces: list[str] = []
     for key, value in terms:
@@ -46,17 +53,136 @@ def spelled(terms: Sequence[tuple[Key, Fraction]], by: Spelling) -> str:
     return "".join(pieces) or by.number(0)
 
 
-def _term(key: Key, value: Fraction, by: Spelling) -> str:
-    power, radicand, angle = key
+def _term(key: Monomial, value: Fraction, by: Spelling) -> str:
+    key = _under_the_sum(key)
+    roots, pi, above_extra, below_extra = _roots(key, by)
     above = [by.number(value.numerator)] if value.numerator != 1 else []
     below = [by.number(value.denominator)] if value.denominator != 1 else []
-    if radicand > 1:
-        above.append(by.root.format(radicand))
-    if power:
-        (above if power > 0 else below).append(by.pi(abs(power)))
-    if angle is not None:
-        above.append(by.angle(angle))
+    sums, under = _sums(key, by)
+    roots += sums
+    if pi:  # before the roots: √3π would be read as √(3π)
+        power = _powered(Inside(by.pi, False), abs(pi), by)
+        if pi < 0:
+            below.append(power)
+        elif by.root_before_pi:
+            roots.append(power)
+        else:
+            above.append(power)
+    for place, root in enumerate(roots):
+        above.append(root if place == 0 or not by.between_roots else by.between_roots + root)
+    below += under
+    below += below_extra
+    if by.functions_last and above_extra and key.angle is None:
+        return "".join([by.fraction(above, below) if above or below else "", *above_extra]).strip()
+    above += above_extra
+    if key.angle is not None:
+        above.append(by.function("acos", by.value(key.angle)))
     return by.fraction(above, below)
+
+
+def _under_the_sum(key: Monomial) -> Monomial:
+    """√2·√(5 − √5) as √(10 − 2√5): a square root of a number goes under the square root of a sum."""
+    sums = [(base, e) for base, e in key.others if not isinstance(base, Cosine) and e == Fraction(1, 2)]
+    number = 1
+    for prime, exponent in key.primes:
+        if exponent == Fraction(1, 2):
+            number *= prime
+    if number == 1 or len(sums) != 1:
+        return key
+    base, half = sums[0]
+    rest = [f for f in key.factors if f != (base, half) and not (isinstance(f[0], int) and f[1] == half)]
+    assert not isinstance(base, int | Cosine)
+    return Monomial(key.pi, (*rest, (base * type(base)({ONE: fmpq(number)}), half)), key.angle)
+
+
+def _powered(inside: Inside, power: int, by: Spelling) -> str:
+    return inside.text if power == 1 else by.power(inside, power)
+
+
+def _roots(key: Monomial, by: Spelling) -> tuple[list[str], int, list[str], list[str]]:
+    """The roots of primes and π, of one index where one index is a multiple of the other; the whole power of π that is
+    left; and functions above and below the bar."""
+    whole = int(key.pi)  # towards nought, so that what is under a root is less than a whole power
+    rest = key.pi - whole
+    groups: dict[int, list[tuple[int, Fraction]]] = {}
+    for base, exponent in key.primes:
+        groups.setdefault(exponent.denominator, []).append((base, exponent))
+    if rest:
+        groups.setdefault(rest.denominator, [])
+    for index in sorted(groups):
+        larger = [other for other in groups if other > index and other % index == 0]
+        if larger:
+            groups[min(larger)] += groups.pop(index)
+    written = []
+    for index in sorted(groups):
+        number = 1
+        for base, exponent in groups[index]:
+            number *= base ** int(exponent * index)
+        pi = int(rest * index) if rest and (rest * index).denominator == 1 else 0
+        if pi:
+            rest = Fraction(0)
+        written.append(by.root(_radicand(number, pi, by), index))
+    above, below = _functions(key, by)
+    return written, whole, above, below
+
+
+def _radicand(number: int, pi: int, by: Spelling) -> Inside:
+    power = _powered(Inside(by.pi, False), abs(pi), by) if pi else ""
+    if pi < 0:
+        return Inside(by.fraction([by.number(number)], [power]), True)
+    if not pi:
+        return Inside(by.number(number), False)
+    if number == 1:
+        return Inside(power, pi > 1)
+    return Inside(by.fraction([by.number(number), power], []), True)
+
+
+def _sums(key: Monomial, by: Spelling) -> tuple[list[str], list[str]]:
+    """Sums under roots, and sums in the denominator."""
+    above: list[str] = []
+    below: list[str] = []
+    for base, exponent in key.others:
+        if isinstance(base, Cosine):
+            continue
+        assert not isinstance(base, int)
+        inside = Inside(by.value(base), True)
+        power, index = abs(exponent.numerator), exponent.denominator
+        text = by.root(inside, index) if index > 1 else ""
+        if power > 1:
+            text = by.power(Inside(text, False) if text else inside, power)
+        elif not text:
+            text = _in_brackets(inside.text, by)
+        (above if exponent > 0 else below).append(text)
+    return above, below
+
+
+def _in_brackets(text: str, by: Spelling) -> str:
+    return by.power(Inside(text, True), 1)
+
+
+def _functions(key: Monomial, by: Spelling) -> tuple[list[str], list[str]]:
+    """Cosines, as sines of the smaller angle, and as tangents where one stands over the other."""
+    powers = {base.degrees: exponent for base, exponent in key.others if isinstance(base, Cosine)}
+    above: list[str] = []
+    below: list[str] = []
+
+    def put(name: str, degrees: Fraction, exponent: Fraction) -> None:
+        text = by.function(name, by.degrees(degrees))
+        inside = Inside(text, False)
+        power, index = abs(exponent.numerator), exponent.denominator
+        if index > 1:
+            inside = Inside(by.root(Inside(text, True), index), False)
+        (above if exponent > 0 else below).append(_powered(inside, power, by))
+
+    for degrees in sorted(powers):
+        exponent, other = powers.get(degrees, Fraction(0)), 90 - degrees
+        opposite = powers.get(other, Fraction(0))
+        if degrees < 45 and exponent == -opposite and exponent:  # cos over sin of one angle
+            put("tan", degrees, opposite)
+            powers[other] = Fraction(0)
+        elif exponent:
+            put("cos" if degrees <= 45 else "sin", min(degrees, other), exponent)
+    return above, below
 
 
 def _in_a_line(times: str) -> Callable[[list[str], list[str]], str]:
@@ -73,36 +199,89 @@ def _upright(above: list[str], below: list[str]) -> str:
     return rf"\frac{{{''.join(above) or 1}}}{{{''.join(below)}}}" if below else "".join(above) or "1"
 
 
+def _degrees(degrees: Fraction) -> str:
+    """As a decimal where it ends, else as a fraction in brackets."""
+    places = next((n for n in range(13) if 10**n % degrees.denominator == 0), None)
+    if places is None:
+        return f"({degrees.numerator}/{degrees.denominator})"
+    digits = str(degrees.numerator * 10**places // degrees.denominator).rjust(places + 1, "0")
+    return f"{digits[:-places]}.{digits[-places:]}" if places else digits
+
+
+def _bracketed(inside: Inside) -> str:
+    return f"({inside.text})" if inside.sum else inside.text
+
+
+def _algebra_root(inside: Inside, index: int) -> str:
+    return f"sqrt({inside.text})" if index == 2 else f"({inside.text})**(1/{index})"
+
+
+def _plain_root(inside: Inside, index: int) -> str:
+    sign = {2: "√", 3: "∛"}.get(index) or str(index).translate(_RAISED) + "√"
+    return sign + _bracketed(inside)
+
+
 ALGEBRA = Spelling(
-    "*",
-    lambda power: "pi" if power == 1 else f"pi**{power}",
-    "sqrt({})",
-    lambda cosine: f"acos({cosine.text()})",
-    _in_a_line("*"),
+    times="*",
+    pi="pi",
+    power=lambda inside, power: _bracketed(inside) + (f"**{power}" if power > 1 else ""),
+    root=_algebra_root,
+    function=lambda name, of: f"{name}({of})",
+    degrees=lambda degrees: f"pi*{degrees.numerator}/{degrees.denominator * 180}",
+    fraction=_in_a_line("*"),
+    value=lambda value: value.text(),
+    root_before_pi=True,
 )
 PLAIN = Spelling(
-    "",
-    lambda power: "π" if power == 1 else "π" + str(power).translate(_RAISED),
-    "√{}",
-    lambda cosine: f" acos({cosine.plain()})",
-    lambda above, below: _in_a_line("")(above, below).strip(),
+    times="",
+    pi="π",
+    power=lambda inside, power: _bracketed(inside) + (str(power).translate(_RAISED) if power > 1 else ""),
+    root=_plain_root,
+    function=lambda name, of: f" {name}({of})",
+    degrees=lambda degrees: f"{_degrees(degrees)}°",
+    fraction=lambda above, below: _in_a_line("")(above, [text.strip() for text in below]).strip(),
+    value=lambda value: value.plain(),
+    between_roots="·",
+    functions_last=True,
 )
 TEX = Spelling(
-    "",
-    lambda power: r"\pi" if power == 1 else rf"\pi^{{{power}}}",
-    r"\sqrt{{{}}}",
-    lambda cosine: rf"\arccos\left({cosine.tex()}\right)",
-    _upright,
+    times="",
+    pi=r"\pi",
+    power=lambda inside, power: (
+        (rf"\left({inside.text}\right)" if inside.sum else inside.text)
+        + (f"^{{{power}}}" if power > 1 else "")
+    ),
+    root=lambda inside, index: rf"\sqrt{'' if index == 2 else f'[{index}]'}{{{inside.text}}}",
+    function=lambda name, of: rf"\{'arccos' if name == 'acos' else name}\left({of}\right)",
+    degrees=lambda degrees: rf"{_degrees(degrees)}^\circ",
+    fraction=_upright,
+    value=lambda value: value.tex(),
 )
 MATHML = Spelling(
-    "<mo>&#x2062;</mo>",
-    lambda power: "<mi>π</mi>" if power == 1 else f"<msup><mi>π</mi><mn>{power}</mn></msup>",
-    "<msqrt><mn>{}</mn></msqrt>",
-    lambda cosine: f"<mrow><mi>arccos</mi><mo>(</mo>{cosine.mathml()}<mo>)</mo></mrow>",
-    lambda above, below: _marked_up(above, below),
-    lambda sign: f"<mo>{'−' if '-' in sign else '+'}</mo>",
-    lambda number: f"<mn>{number}</mn>",
+    times="<mo>&#x2062;</mo>",
+    pi="<mi>π</mi>",
+    power=lambda inside, power: _marked_power(inside, power),
+    root=lambda inside, index: _marked_root(inside, index),
+    function=lambda name, of: (
+        f"<mrow><mi>{'arccos' if name == 'acos' else name}</mi><mo>(</mo>{of}<mo>)</mo></mrow>"
+    ),
+    degrees=lambda degrees: f"<mn>{_degrees(degrees)}</mn><mo>°</mo>",
+    fraction=lambda above, below: _marked_up(above, below),
+    value=lambda value: value.mathml(),
+    sign=lambda sign: f"<mo>{'−' if '-' in sign else '+'}</mo>",
+    number=lambda number: f"<mn>{number}</mn>",
 )
+
+
+def _marked_power(inside: Inside, power: int) -> str:
+    base = f"<mrow><mo>(</mo>{inside.text}<mo>)</mo></mrow>" if inside.sum else inside.text
+    return f"<msup>{base}<mn>{power}</mn></msup>" if power > 1 else base
+
+
+def _marked_root(inside: Inside, index: int) -> str:
+    if index == 2:
+        return f"<msqrt>{inside.text}</msqrt>"
+    return f"<mroot><mrow>{inside.text}</mrow><mn>{index}</mn></mroot>"
 
 
 def _marked_up(above: list[str], below: list[str]) -> str:

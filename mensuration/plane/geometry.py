@@ -15,6 +15,7 @@ from typing import Any, Generic, NamedTuple, TypeVar
 from flint import arb
 
 from mensuration.numbers import Exact, NotClosed, Real
+from mensuration.numbers.roots import root
 from mensuration.plane.edges import Arc, Edge, Line, Point, Spot
 
 N = TypeVar("N", float, arb, Exact)
@@ -42,7 +43,7 @@ def exactly(value: Real) -> Exact:
 
 FLOATS: Field[float] = Field(float, lambda x: sqrt(x) if x >= 0 else nan, float)
 BALLS: Field[arb] = Field(Real.ball, lambda x: x.nonnegative_part().sqrt(), lambda x: float(x.mid()))
-EXACT: Field[Exact] = Field(exactly, lambda x: x.sqrt() if x else x, lambda x: float(Real(x)))
+EXACT: Field[Exact] = Field(exactly, root, lambda x: float(Real(x)))
 
 
 class Pair(NamedTuple, Generic[N]):

@@ -14,6 +14,7 @@ from flint import arb
 
 from mensuration.numbers import PI, Exact, NotClosed, Real
 from mensuration.numbers.exact import ZERO
+from mensuration.numbers.roots import root
 from mensuration.plane.arrangement import Arrangement, Fragment, Vertex
 from mensuration.plane.crossings import ball_distance, ball_meeting, ball_point, exact_meeting
 from mensuration.plane.edges import Arc, BallPoint, Bent, Edge, EllipseArc, ExactPoint, Line
@@ -214,7 +215,7 @@ def _exact_length(arrangement: Arrangement, run: list[Fragment], edge: Edge, con
             return size(step[0] + step[1])  # level or upright: one of them is nought
         if edge.length.exact is not None:
             return size(dot(step, along) / edge.length.exact)
-        return dot(step, step).sqrt()
+        return root(dot(step, step))
     radius, centre = exactly(edge.radius), EXACT.point(edge.centre)
     rough = sum(abs(_rough_angle(f, edge)) for f in run)
     angle = WHOLE_TURN if tail == head else angle_between(minus(p, centre), minus(q, centre), radius, rough)

@@ -287,7 +287,8 @@ class Root(Maths):
     degree: int = 2
 
     def _write_text(self) -> Rendered:
-        return joined(ATOM, "√(" if self.degree == 2 else "∛(", self.of.in_text, ")")
+        sign = {2: "√", 3: "∛"}.get(self.degree) or f"{self.degree}√".translate(_RAISED)
+        return joined(ATOM, sign, "(", self.of.in_text, ")")
 
     def _write_tex(self) -> Rendered:
         return joined(

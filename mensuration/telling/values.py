@@ -102,7 +102,8 @@ class Teller:
         """A quantity in all its forms: exact, TeX, decimal, rounded, and as one line of text."""
         value, unit = self.amount(quantity, unit)
         rule = rounding or self.rounding
-        told_ = _exactly(value.exact, unit, rule) if value.exact else _forms(value, unit, rule)
+        exact = value.exact if value.exact is not None and value.exact.readable else None
+        told_ = _exactly(exact, unit, rule) if exact else _forms(value, unit, rule)
         if _hides_angle(quantity.kind, value, unit):
             return replace(told_, exact_text=None, shown=told(_rough(value, unit)))
         return told_
@@ -146,7 +147,7 @@ def _exactly(exact: Exact, unit: Unit, rule: Rounding) -> Told:
 
 def _forms(value: Real, unit: Unit, rule: Rounding) -> Told:
     rounded = round_by(value, rule)
-    exact = value.exact
+    exact = value.exact if value.exact is None or value.exact.readable else None
     short = exact if exact is not None and len(exact.text()) <= ONE_LINE else None
     number = rounded.text if rule.step is None else _mixed(rounded.value, rule.step)
     return Told(
@@ -204,7 +205,7 @@ def _inside(value: Real, unit: Unit) -> Written:
         binds = SUM if rational < 0 else PRODUCT if unit.symbol else FRACTION
         return Written(rf"\tfrac{{{above}}}{{{below}}}{unit.tex}", unit.after(text), binds, mathml)
     exact = value.exact
-    if exact is not None and len(exact.text()) <= LONGEST_EXACT:
+    if exact is not None and exact.readable and len(exact.text()) <= LONGEST_EXACT:
         return _exact_inside(exact, unit)
     return _rough(value, unit)
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from fractions import Fraction
 
 from mensuration.expressions.functions import FUNCTIONS
 from mensuration.expressions.nodes import Binary, Call, Negative, Node, Number, Path, Power, UnitOf
@@ -23,8 +24,8 @@ def write(node: Node, leaf: Leaf, times: bool = False) -> Maths:
             return leaf(node)
         case Negative(of):
             return m.Minus(write(of, leaf, times))
-        case Power(base, Number(typed="1/2")):
-            return m.Root(write(base, leaf, times))
+        case Power(base, Number(Fraction(numerator=1, denominator=index))) if index > 1:
+            return m.Root(write(base, leaf, times), index)
         case Power(base, exponent):
             return m.Raised(write(base, leaf, times), write(exponent, leaf, times))
         case Call("sqrt", (of,)):

@@ -388,7 +388,7 @@ def test_exact_measures_of_touching_and_nested_parts(
 
 def test_partial_overlap_of_inexact_figures_has_proven_decimals() -> None:
     """Two discs whose radius 3 is typed so that its exact form is not seen: 12π + 9√3/2 and 8π."""
-    radius = "3 + sqrt(sqrt(sqrt(2))) - sqrt(sqrt(sqrt(2)))"
+    radius = "3 + sin(1 rad) - sin(1 rad)"
     area, perimeter = measures(
         part("a", "circle", radius=radius), part("b", "circle", ("3", "0"), radius=radius)
     )

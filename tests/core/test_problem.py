@@ -50,8 +50,11 @@ ANSWERS: dict[str, dict[str, tuple[str | None, str]]] = {
     "score-board-squares": {"Panels": ("35", "35.00 m²"), "Trim round it": ("28 + 2*sqrt(2)", "30.83 m")},
     "shade-sail": {
         "Sailcloth": ("51*sqrt(2)/8 + 51*sqrt(6)/8", "24.63 m²"),
-        "Third side": (None, "9.05 m"),  # a root of a sum with roots in it
-        "Hem": (None, "23.55 m"),
+        "Third side": (
+            "sqrt(433 + 102*sqrt(2) - 102*sqrt(6))/2",
+            "9.05 m",
+        ),  # a root of a sum with roots in it
+        "Hem": ("29/2 + sqrt(433 + 102*sqrt(2) - 102*sqrt(6))/2", "23.55 m"),
     },
     "sprinkler-patch": {"Watered turf": ("1331*pi/144", "29.04 m²"), "Far rim": ("121*pi/36", "10.56 m")},
     "kicker-side-panel": {"Edge tape": ("24/5 + 3*pi/5", "6.68 m"), "Board": ("72/25 - 9*pi/25", "1.75 m²")},

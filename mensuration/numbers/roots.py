@@ -1,0 +1,230 @@
+"""Roots of exact values: taken out where they can be, else a sum under a root."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from fractions import Fraction
+from functools import lru_cache
+from itertools import product
+from math import gcd, lcm
+
+from flint import arb, fmpq
+
+from mensuration.numbers.exact import MAX_SUM, ZERO, Exact, of_product, to_fmpq, to_fraction
+from mensuration.numbers.monomials import ONE, Base, Cosine, Monomial, NotClosed, Sum, monomial, reduced
+from mensuration.numbers.proof import precision, prove, rational_near
+
+MAX_DEPTH = 4  # of roots in roots
+
+
+@lru_cache(maxsize=4096)
+def root(value: Exact, index: int = 2) -> Exact:
+    """The real root of a value. NotClosed for an even root of a negative value, and where the form would be too long.
+
+    >>> root(Exact.of(4) + Exact.root(8)).text()
+    'sqrt(4 + 2*sqrt(2))'
+    >>> root(Exact.of(7) + Exact.root(50), 3).text()
+    '1 + sqrt(2)'
+    """
+    if not value:
+        return ZERO
+    if negative(value):
+        if index % 2 == 0:
+            raise NotClosed("an even root of a negative number is not real")
+        return -root(-value, index)
+    if value.angles:
+        raise NotClosed("no short exact form: a root of an angle")
+    if len(value.terms) == 1:
+        ((key, number),) = value.terms.items()
+        return _of_monomial(key, number, index)
+    common, rest = value.parted()
+    ((key, number),) = common.terms.items()
+    return _of_monomial(key, number, index) * _of_sum(rest, index)
+
+
+def negative(value: Exact) -> bool:
+    """Whether a value is less than 0. NotClosed where that can't be told."""
+    sign = value.plain_sign()
+    if sign is None:
+        sign = prove(lambda: 1 if value.ball() > 0 else -1 if value.ball() < 0 else None)
+        if sign is None:
+            raise NotClosed("this value can't be told from 0")
+    return sign < 0
+
+
+def _of_monomial(key: Monomial, number: fmpq, index: int) -> Exact:
+    exponents: dict[Base, Fraction] = {base: e / index for base, e in key.factors}
+    outside = Exact.root(to_fraction(number), index)
+    if key is ONE:
+        return outside
+    return outside * of_product(reduced(key.pi / index, exponents, None))
+
+
+def _of_sum(value: Exact, index: int) -> Exact:
+    """The root of a sum without common factors: unnested, or the sum under a root."""
+    found = _taken_out(value, index)
+    if found is not None:
+        return found
+    if len(value.terms) > MAX_SUM or _depth(value) >= MAX_DEPTH:
+        raise NotClosed("no short exact form for this root")
+    return of_product(reduced(Fraction(0), {value: Fraction(1, index)}, None))
+
+
+def _depth(value: Sum) -> int:
+    depths = [
+        _depth(base) for key in value.terms for base, _ in key.others if not isinstance(base, int | Cosine)
+    ]
+    return 1 + max(depths, default=0)
+
+
+@lru_cache(maxsize=4096)
+def _taken_out(value: Exact, index: int) -> Exact | None:
+    """The root of a sum of roots or of powers of π without a root round a sum; None where there is none such."""
+    if index % 2 == 0:
+        half = _square_root(value)
+        if half is None or index == 2:
+            return half
+        try:
+            whole = root(half, index // 2)
+        except NotClosed:
+            return None
+        return whole if whole.canonical else None
+    return _odd_root(value, index) if value.plain_roots else None
+
+
+def _square_root(value: Exact) -> Exact | None:
+    """√(a + b) = √((a+d)/2) ± √((a−d)/2) with d = √(a² − b²), where ``b`` are the terms with one of the roots, or with
+    odd powers of π, and ``d`` has neither; else the same with a root of a prime taken out first.
+
+    Over the field of the other roots the root can be unnested in no other way (A. Borodin, R. Fagin, J. E. Hopcroft and
+    M. Tompa, J. Symb. Comp. 1, 1985).
+    """
+    if not value.canonical:
+        return None
+    found = _unnested(value)
+    if found is None and value.plain_roots:
+        for prime in sorted({prime for key in value.terms for prime, _ in key.primes}):
+            inner = _unnested(value * Exact.root(Fraction(1, prime)))
+            if inner is not None:
+                return inner * Exact.root(prime, 4)
+    return found
+
+
+def _unnested(value: Exact) -> Exact | None:
+    if len(value.terms) < 2:
+        return _simple_root(value)
+    for a, b, without in _splits(value):
+        try:
+            d = _simple_root(a * a - b * b)
+            if d is None or not without(d):
+                continue
+            one, two = (_simple_root(part * Exact.of(Fraction(1, 2))) for part in (a + d, a - d))
+            if one is None or two is None:
+                continue
+            for found in (one + two, one - two):
+                if found * found == value:
+                    return -found if negative(found) else found
+        except NotClosed:
+            continue
+    return None
+
+
+def _simple_root(value: Exact) -> Exact | None:
+    """The square root, when it is a sum of roots of numbers and powers of π."""
+    if not value:
+        return ZERO
+    if negative(value):
+        return None
+    if len(value.terms) > 1:
+        common, rest = value.parted()
+        outside, inside = root(common), _unnested(rest)
+        return None if inside is None else outside * inside
+    found = root(value)
+    return found if found.canonical else None
+
+
+def _splits(value: Exact) -> Iterator[tuple[Exact, Exact, Callable[[Exact], bool]]]:
+    """Ways to see a value as a + b, with a test of what lies in the field of a and b²."""
+    primes = {prime for key in value.terms for prime, _ in key.primes}
+    step = _common_step([key.pi for key in value.terms])
+
+    def within(d: Exact, but: int | None, step: Fraction) -> bool:
+        return all(
+            all(prime in primes and prime != but and e.denominator == 2 for prime, e in key.primes)
+            and (key.pi % step == 0 if step else not key.pi)
+            for key in d.terms
+        )
+
+    for chosen in sorted(primes, reverse=True):
+        a, b = _split(value, lambda key, chosen=chosen: chosen in dict(key.primes))  # type: ignore[misc]
+        if a and b:
+            yield a, b, lambda d, chosen=chosen: within(d, chosen, step)  # type: ignore[misc]
+    if step:
+        a, b = _split(value, lambda key: key.pi / step % 2 == 1)
+        if a and b:
+            yield a, b, lambda d: within(d, None, 2 * step)
+
+
+def _split(value: Exact, chosen: Callable[[Monomial], bool]) -> tuple[Exact, Exact]:
+    parts: tuple[dict[Monomial, fmpq], dict[Monomial, fmpq]] = ({}, {})
+    for key, number in value.terms.items():
+        parts[chosen(key)][key] = number
+    return Exact(parts[0]), Exact(parts[1])
+
+
+def _common_step(powers: list[Fraction]) -> Fraction:
+    """The largest step of which all powers are multiples; 0 when all are 0."""
+    below = lcm(*(p.denominator for p in powers))
+    return Fraction(gcd(*(int(p * below) for p in powers)), below)
+
+
+def _odd_root(value: Exact, index: int) -> Exact | None:
+    """The odd root of a sum of square roots within the same roots: from the roots of all its conjugates."""
+    primes = sorted({base for key in value.terms for base, _ in key.primes})
+    if len(primes) > 3:
+        return None
+    signs = list(product((1, -1), repeat=len(primes)))
+    with precision(200):
+        roots = []
+        for choice in signs:
+            ball = _conjugate(value, dict(zip(primes, choice, strict=True))).ball()
+            size = abs(ball).root(index)
+            roots.append(size if ball > 0 else -size)
+        terms: dict[Monomial, fmpq] = {}
+        for members in product((False, True), repeat=len(primes)):
+            radicand = 1
+            for prime, member in zip(primes, members, strict=True):
+                radicand *= prime if member else 1
+            total = sum(
+                (
+                    each * _sign([s for s, member in zip(choice, members, strict=True) if member])
+                    for each, choice in zip(roots, signs, strict=True)
+                ),
+                start=roots[0] * 0,
+            )
+            guess = rational_near(total / (len(signs) * arb(radicand).sqrt()))
+            if guess is None:
+                return None
+            if guess:
+                terms[
+                    monomial(0, [(p, Fraction(1, 2)) for p, m in zip(primes, members, strict=True) if m])
+                ] = to_fmpq(guess)
+    found = Exact(terms)
+    try:
+        return found if found**index == value else None
+    except NotClosed:
+        return None
+
+
+def _conjugate(value: Exact, signs: dict[int, int]) -> Exact:
+    """The value with some of its square roots taken negative."""
+    return Exact(
+        {key: number * _sign([signs[base] for base, _ in key.primes]) for key, number in value.terms.items()}
+    )
+
+
+def _sign(signs: list[int]) -> int:
+    result = 1
+    for sign in signs:
+        result *= sign
+    return result

@@ -1,0 +1,153 @@
+"""Whether an exact value is 0, proven.
+
+A value that isn't 0 shows it as soon as its enclosure leaves 0 out. That one *is* 0 follows for sums of roots of numbers
+and powers of π from their form (see :mod:`mensuration.numbers.monomials`). For sums under roots and for cosines it
+follows from a bound on the roots of polynomials: if ``v`` is an algebraic integer of degree ``d`` and not 0, the product
+of its conjugates is a whole number and not 0, so that ``|v| ≥ 1 / B^(d-1)`` with ``B`` more than any conjugate. An
+enclosure narrower than that, with 0 in it, holds 0 alone.
+"""
+
+from __future__ import annotations
+
+from fractions import Fraction
+from functools import lru_cache
+from math import lcm, log2
+
+from flint import fmpq
+
+from mensuration.numbers.monomials import Base, Cosine, Monomial, NotClosed, Sum, monomial
+from mensuration.numbers.proof import PRECISIONS, precision
+
+MOST_BITS = 30_000
+
+
+@lru_cache(maxsize=4096)
+def is_zero(value: Sum) -> bool | None:
+    """Whether a value is 0; None where that can't be proven here."""
+    try:
+        return _is_zero(value)
+    except NotClosed:
+        return None
+
+
+def _is_zero(value: Sum) -> bool | None:
+    if value.canonical and len(value.angles) < 2:
+        return not value.terms
+    if value.plain_sign() is not None:
+        return not value.terms
+    for bits in PRECISIONS[:2]:
+        with precision(bits):
+            if not value.ball().contains(0):
+                return False
+    return _certainly(value)
+
+
+def _certainly(value: Sum) -> bool | None:
+    if value.angles:
+        return None
+    cleared = _without_denominators(value)
+    if cleared.canonical:
+        return not cleared.terms
+    groups: dict[tuple[object, ...], dict[Monomial, fmpq]] = {}
+    for key, number in cleared.terms.items():
+        transcendental = tuple(f for f in key.others if not isinstance(f[0], Cosine) and _has_pi(f[0]))  # type: ignore[arg-type]
+        rest = monomial(0, [f for f in key.factors if f not in transcendental])
+        groups.setdefault((key.pi, transcendental), {})[rest] = number
+    make = type(value)
+    answers = {_algebraic_zero(make(terms)) for terms in groups.values()}
+    if answers == {True}:
+        return True
+    # Powers of π are independent of one another; roots of sums with π in them need not be.
+    return False if False in answers and all(not group[1] for group in groups) else None
+
+
+def _has_pi(base: Sum) -> bool:
+    return any(
+        key.pi or any(not isinstance(f[0], (int, Cosine)) and _has_pi(f[0]) for f in key.factors)
+        for key in base.terms
+    )
+
+
+def _without_denominators(value: Sum) -> Sum:
+    """The value times what makes every exponent of its sums and cosines positive."""
+    lowest: dict[Base, Fraction] = {}
+    for key in value.terms:
+        for base, exponent in key.others:
+            lowest[base] = min(lowest.get(base, Fraction(0)), exponent)
+    make = type(value)
+    for base, exponent in lowest.items():
+        for _ in range(-exponent.__floor__()):
+            factor = make({monomial(0, [(base, Fraction(1))]): fmpq(1)}) if isinstance(base, Cosine) else base
+            value = value * factor  # type: ignore[operator]
+    return value
+
+
+def _algebraic_zero(value: Sum) -> bool | None:
+    if value.canonical:
+        return not value.terms
+    degree = 1
+    for index in _indices(value).values():
+        degree *= index
+    sizes = _size(value)
+    if sizes is None:
+        return None
+    denominator, bound = sizes
+    needed = int((degree - 1) * (log2(bound) + denominator.bit_length()) + denominator.bit_length()) + 8
+    if needed > MOST_BITS:
+        return None
+    with precision(needed + 64 + 2 * needed.bit_length()):
+        ball = value.ball()
+        if not ball.contains(0):
+            return False
+        return True if abs(ball).upper() < fmpq(1, 2**needed) else None
+
+
+def _indices(value: Sum) -> dict[object, int]:
+    """By how much each root and cosine in a value can raise its degree."""
+    found: dict[object, int] = {}
+    turn = 1
+    for key in value.terms:
+        for base, exponent in key.factors:
+            if isinstance(base, Cosine):
+                turn = lcm(turn, (base.degrees / 360).denominator)
+                continue
+            found[base] = lcm(found.get(base, 1), exponent.denominator)
+            if not isinstance(base, int):
+                for inner, index in _indices(base).items():
+                    found[inner] = lcm(found.get(inner, 1), index)
+    if turn > 1:
+        found["turn"] = lcm(int(found.get("turn", 1)), _totient(turn))
+    return found
+
+
+def _totient(n: int) -> int:
+    result, rest, prime = n, n, 2
+    while prime * prime <= rest:
+        if rest % prime == 0:
+            result -= result // prime
+            while rest % prime == 0:
+                rest //= prime
+        prime += 1
+    return result - result // rest if rest > 1 else result
+
+
+def _size(value: Sum) -> tuple[int, float] | None:
+    """A denominator, and a bound on the value and all of its conjugates; None where something stands below a bar."""
+    denominator, bound = 1, 0.0
+    for key, number in value.terms.items():
+        own, size = int(number.q), abs(float(int(number.p)) / int(number.q))
+        for base, exponent in key.factors:
+            if exponent < 0 or (isinstance(base, Cosine) and exponent.denominator > 1):
+                return None
+            if isinstance(base, int):
+                size *= base ** float(exponent)
+            elif isinstance(base, Cosine):
+                own *= 2**exponent.numerator
+            else:
+                inner = _size(base)
+                if inner is None:
+                    return None
+                own *= inner[0] ** exponent.numerator
+                size *= inner[1] ** float(exponent)
+        denominator, bound = lcm(denominator, own), bound + size
+    return denominator, max(bound, 1.0)
