@@ -5,16 +5,29 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from fractions import Fraction
 from functools import lru_cache
-from itertools import product
+from itertools import count, product
 from math import gcd, lcm
 
 from flint import arb, fmpq
 
 from mensuration.numbers.exact import MAX_SUM, ZERO, Exact, of_product, to_fmpq, to_fraction
-from mensuration.numbers.monomials import ONE, Base, Cosine, Monomial, NotClosed, Sum, monomial, reduced
+from mensuration.numbers.monomials import (
+    ONE,
+    Base,
+    Cosine,
+    Monomial,
+    NotClosed,
+    Sum,
+    monomial,
+    order_of,
+    reduced,
+)
 from mensuration.numbers.proof import precision, prove, rational_near
+from mensuration.numbers.zero import is_zero
 
 MAX_DEPTH = 4  # of roots in roots
+MAX_TRIES = 24  # at taking one root apart
+_HALF = Fraction(1, 2)
 
 
 @lru_cache(maxsize=4096)
@@ -79,7 +92,7 @@ def _depth(value: Sum) -> int:
 
 @lru_cache(maxsize=4096)
 def _taken_out(value: Exact, index: int) -> Exact | None:
-    """The root of a sum of roots or of powers of π without a root round a sum; None where there is none such."""
+    """The root of a sum by roots that are in it already and roots of numbers; None where there is none such."""
     if index % 2 == 0:
         half = _square_root(value)
         if half is None or index == 2:
@@ -88,8 +101,13 @@ def _taken_out(value: Exact, index: int) -> Exact | None:
             whole = root(half, index // 2)
         except NotClosed:
             return None
-        return whole if whole.canonical else None
+        return whole if nested_in(whole) <= nested_in(value) else None
     return _odd_root(value, index) if value.plain_roots else None
+
+
+def nested_in(value: Sum) -> frozenset[Base]:
+    """What is in a value beside roots of numbers and powers of π: sums under roots or in denominators, and cosines."""
+    return frozenset(base for key in value.terms for base, _ in key.others)
 
 
 def _square_root(value: Exact) -> Exact | None:
@@ -99,70 +117,74 @@ def _square_root(value: Exact) -> Exact | None:
     Over the field of the other roots the root can be unnested in no other way (A. Borodin, R. Fagin, J. E. Hopcroft and
     M. Tompa, J. Symb. Comp. 1, 1985).
     """
-    if not value.canonical:
+    nested, tries = nested_in(value), count(1)
+    if any(e != _HALF for key in value.terms for _, e in key.others):
         return None
-    found = _unnested(value)
-    if found is None and value.plain_roots:
+    found = _unnested(value, nested, tries)
+    if found is None and value.algebraic:
         for prime in sorted({prime for key in value.terms for prime, _ in key.primes}):
-            inner = _unnested(value * Exact.root(Fraction(1, prime)))
+            inner = _unnested(value * Exact.root(Fraction(1, prime)), nested, tries)
             if inner is not None:
                 return inner * Exact.root(prime, 4)
     return found
 
 
-def _unnested(value: Exact) -> Exact | None:
+def _unnested(value: Exact, nested: frozenset[Base], tries: count[int]) -> Exact | None:
     if len(value.terms) < 2:
-        return _simple_root(value)
-    for a, b, without in _splits(value):
+        return _simple_root(value, nested, tries)
+    if next(tries) > MAX_TRIES:
+        return None
+    for a, b, within in _splits(value):
         try:
-            d = _simple_root(a * a - b * b)
-            if d is None or not without(d):
+            d = _simple_root(a * a - b * b, nested, tries)
+            if d is None or not within(d):
                 continue
-            one, two = (_simple_root(part * Exact.of(Fraction(1, 2))) for part in (a + d, a - d))
+            one = _simple_root((a + d) * Exact.of(_HALF), nested, tries)
+            two = _simple_root((a - d) * Exact.of(_HALF), nested, tries) if one is not None else None
             if one is None or two is None:
                 continue
             for found in (one + two, one - two):
-                if found * found == value:
+                if is_zero(found * found - value):
                     return -found if negative(found) else found
         except NotClosed:
             continue
     return None
 
 
-def _simple_root(value: Exact) -> Exact | None:
-    """The square root, when it is a sum of roots of numbers and powers of π."""
-    if not value:
+def _simple_root(value: Exact, nested: frozenset[Base], tries: count[int]) -> Exact | None:
+    """The square root, when it is a sum of roots of numbers, powers of π and roots of ``nested`` sums."""
+    if is_zero(value):
         return ZERO
     if negative(value):
         return None
     if len(value.terms) > 1:
         common, rest = value.parted()
-        outside, inside = root(common), _unnested(rest)
-        return None if inside is None else outside * inside
+        outside, inside = root(common), _unnested(rest, nested, tries)
+        return None if inside is None or not nested_in(outside) <= nested else outside * inside
     found = root(value)
-    return found if found.canonical else None
+    return found if nested_in(found) <= nested else None
 
 
 def _splits(value: Exact) -> Iterator[tuple[Exact, Exact, Callable[[Exact], bool]]]:
     """Ways to see a value as a + b, with a test of what lies in the field of a and b²."""
-    primes = {prime for key in value.terms for prime, _ in key.primes}
+    bases = {base for key in value.terms for base, e in key.factors if e == _HALF}
     step = _common_step([key.pi for key in value.terms])
 
-    def within(d: Exact, but: int | None, step: Fraction) -> bool:
-        return all(
-            all(prime in primes and prime != but and e.denominator == 2 for prime, e in key.primes)
+    def test(but: Base | None, step: Fraction) -> Callable[[Exact], bool]:
+        return lambda d: all(
+            all(base in bases and base != but and e == _HALF for base, e in key.factors)
             and (key.pi % step == 0 if step else not key.pi)
             for key in d.terms
         )
 
-    for chosen in sorted(primes, reverse=True):
-        a, b = _split(value, lambda key, chosen=chosen: chosen in dict(key.primes))  # type: ignore[misc]
+    for chosen in sorted(bases, key=order_of, reverse=True):
+        a, b = _split(value, lambda key, chosen=chosen: chosen in dict(key.factors))  # type: ignore[misc]
         if a and b:
-            yield a, b, lambda d, chosen=chosen: within(d, chosen, step)  # type: ignore[misc]
+            yield a, b, test(chosen, step)
     if step:
         a, b = _split(value, lambda key: key.pi / step % 2 == 1)
         if a and b:
-            yield a, b, lambda d: within(d, None, 2 * step)
+            yield a, b, test(None, 2 * step)
 
 
 def _split(value: Exact, chosen: Callable[[Monomial], bool]) -> tuple[Exact, Exact]:

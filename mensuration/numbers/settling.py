@@ -10,16 +10,18 @@ from __future__ import annotations
 from fractions import Fraction
 from functools import lru_cache
 from itertools import combinations
+from math import lcm
 
 from flint import arb, fmpq
 
 from mensuration.numbers.exact import ZERO, Exact
-from mensuration.numbers.monomials import Cosine, Monomial, NotClosed, Sum, monomial
+from mensuration.numbers.monomials import Cosine, Factor, Monomial, NotClosed, Sum, monomial
 from mensuration.numbers.proof import precision, rational_near
-from mensuration.numbers.roots import root
+from mensuration.numbers.roots import nested_in, root
 from mensuration.numbers.zero import is_zero
 
 GUESSING_BITS = 240
+MAX_INDEX_UNDER = 6  # up to which root terms are put under one
 POWERS = tuple(Fraction(k) for k in ("0", "1", "-1", "1/2", "-1/2", "2", "-2"))
 
 
@@ -27,7 +29,7 @@ POWERS = tuple(Fraction(k) for k in ("0", "1", "-1", "1/2", "-1/2", "2", "-2"))
 def settled(value: Exact) -> Exact:
     """The same value in the simplest form that can be proven.
 
-    >>> from mensuration.numbers.roots import root
+    >>> from mensuration.numbers.roots import nested_in, root
     >>> one, two = (root(Exact.of(10) + Exact.of(k) * Exact.root(5)) for k in (2, -2))
     >>> settled(one * two).text()
     '4*sqrt(5)'
@@ -84,7 +86,7 @@ def _factor(fewer: Sums, more: Sums) -> Exact | None:
         for base, _ in (*fewer, *more):
             inside = inside * base
         whole = root(inside)
-        if not whole.canonical:
+        if not nested_in(whole) <= frozenset().union(*(nested_in(base) for base, _ in (*fewer, *more))):
             return None
         for base, _ in fewer:
             below = below * base
@@ -106,15 +108,16 @@ def _told_by(value: Exact, more: Sums, fewer: Sums, factor: Exact) -> Exact:
 
 def _under_one_root(value: Exact) -> Exact:
     """Terms with the same root put under it, where that is shorter: (√5 − 1)√(10 + 2√5)/8 is √(10 − 2√5)/4."""
-    groups: dict[Sums, dict[Monomial, fmpq]] = {}
+    groups: dict[tuple[Factor, ...], dict[Monomial, fmpq]] = {}
     for key, number in value.terms.items():
-        groups.setdefault(_under_roots(key), {})[key] = number
+        groups.setdefault(tuple(f for f in key.others if f[1] > 0), {})[key] = number
     total = ZERO
     for sums, terms in groups.items():
         part = Exact(terms)
-        if sums and len(terms) > 1:
+        index = lcm(*(e.denominator for _, e in sums))
+        if 1 < index <= MAX_INDEX_UNDER and len(terms) > 1:
             try:
-                whole = root(part * part)
+                whole = root(settled(part**index), index)
                 if len(whole.terms) < len(terms):
                     with precision(GUESSING_BITS):
                         part = -whole if part.ball() < 0 else whole

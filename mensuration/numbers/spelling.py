@@ -106,7 +106,11 @@ def _roots(key: Monomial, by: Spelling) -> tuple[list[str], int, list[str], list
     rest = key.pi - whole
     groups: dict[int, list[tuple[int, Fraction]]] = {}
     for base, exponent in key.primes:
-        groups.setdefault(exponent.denominator, []).append((base, exponent))
+        parts = (
+            (Fraction(1, 2), Fraction(1, 3)) if exponent == Fraction(5, 6) else (exponent,)
+        )  # √2·∛2, not ⁶√32
+        for part in parts:
+            groups.setdefault(part.denominator, []).append((base, part))
     if rest:
         groups.setdefault(rest.denominator, [])
     for index in sorted(groups):
