@@ -129,7 +129,7 @@ class Exact(Sum):
         return self * other.inverse()
 
     def inverse(self) -> Exact:
-        """1/self, with a denominator without roots. ZeroDivisionError for 0; NotClosed for angles."""
+        """1/self, with a denominator without roots. ZeroDivisionError for 0."""
         return _inverse(self)
 
     def __pow__(self, exponent: int) -> Exact:
@@ -269,9 +269,7 @@ def factors_of(n: int, index: int) -> tuple[tuple[int, int], ...]:
 def _inverse(value: Exact) -> Exact:
     if not value.terms:
         raise ZeroDivisionError("division by zero")
-    if value.angles:
-        raise NotClosed("no short exact form: a named angle in a denominator")
-    if len(value.terms) == 1:
+    if len(value.terms) == 1 and not value.angles:
         ((key, number),) = value.terms.items()
         inverted = reduced(-key.pi, {base: -e for base, e in key.factors}, None)
         return of_product(inverted) * Exact({ONE: 1 / number})
@@ -279,6 +277,8 @@ def _inverse(value: Exact) -> Exact:
     if not rest.algebraic:
         if len(rest.terms) > MAX_SUM:
             raise NotClosed("no short exact form: the sum in the denominator is too long")
+        if any(any(isinstance(base, Sum) and base.angles for base, _ in key.others) for key in rest.terms):
+            raise NotClosed("no short exact form: angles in denominators of denominators")
         sign = -1 if rest.ordered()[0][1] < 0 else 1
         base = rest if sign > 0 else -rest
         return common.inverse() * Exact({monomial(0, [(base, Fraction(-1))]): fmpq(sign)})

@@ -26,6 +26,7 @@ from mensuration.numbers.proof import precision, prove, rational_near
 from mensuration.numbers.zero import is_zero
 
 MAX_DEPTH = 4  # of roots in roots
+MAX_DEGREE = 8  # of a polynomial in π
 MAX_TRIES = 24  # at taking one root apart
 _HALF = Fraction(1, 2)
 
@@ -111,8 +112,8 @@ def nested_in(value: Sum) -> frozenset[Base]:
 
 
 def _square_root(value: Exact) -> Exact | None:
-    """√(a + b) = √((a+d)/2) ± √((a−d)/2) with d = √(a² − b²), where ``b`` are the terms with one of the roots, or with
-    odd powers of π, and ``d`` has neither; else the same with a root of a prime taken out first.
+    """√(a + b) = √((a+d)/2) ± √((a−d)/2) with d = √(a² − b²), where ``b`` are the terms with one of the roots, and ``d``
+    has it not; else the same with a root of a prime taken out first. With π in it, as a polynomial in π.
 
     Over the field of the other roots the root can be unnested in no other way (A. Borodin, R. Fagin, J. E. Hopcroft and
     M. Tompa, J. Symb. Comp. 1, 1985).
@@ -134,6 +135,8 @@ def _unnested(value: Exact, nested: frozenset[Base], tries: count[int]) -> Exact
         return _simple_root(value, nested, tries)
     if next(tries) > MAX_TRIES:
         return None
+    if any(key.pi for key in value.terms):
+        return _root_in_pi(value, nested, tries)
     for a, b, within in _splits(value):
         try:
             d = _simple_root(a * a - b * b, nested, tries)
@@ -166,25 +169,47 @@ def _simple_root(value: Exact, nested: frozenset[Base], tries: count[int]) -> Ex
 
 
 def _splits(value: Exact) -> Iterator[tuple[Exact, Exact, Callable[[Exact], bool]]]:
-    """Ways to see a value as a + b, with a test of what lies in the field of a and b²."""
+    """Ways to see a value without π as a + b, with a test of what lies in the field of a and b²."""
     bases = {base for key in value.terms for base, e in key.factors if e == _HALF}
-    step = _common_step([key.pi for key in value.terms])
 
-    def test(but: Base | None, step: Fraction) -> Callable[[Exact], bool]:
+    def test(but: Base) -> Callable[[Exact], bool]:
         return lambda d: all(
-            all(base in bases and base != but and e == _HALF for base, e in key.factors)
-            and (key.pi % step == 0 if step else not key.pi)
+            not key.pi and all(base in bases and base != but and e == _HALF for base, e in key.factors)
             for key in d.terms
         )
 
     for chosen in sorted(bases, key=order_of, reverse=True):
         a, b = _split(value, lambda key, chosen=chosen: chosen in dict(key.factors))  # type: ignore[misc]
         if a and b:
-            yield a, b, test(chosen, step)
-    if step:
-        a, b = _split(value, lambda key: key.pi / step % 2 == 1)
-        if a and b:
-            yield a, b, test(None, 2 * step)
+            yield a, b, test(chosen)
+
+
+def _root_in_pi(value: Exact, nested: frozenset[Base], tries: count[int]) -> Exact | None:
+    """The square root of a polynomial in a power of π, coefficient by coefficient from the highest."""
+    step = _common_step([key.pi for key in value.terms])
+    degree = int(max(key.pi for key in value.terms) / step)
+    if degree % 2 or degree > MAX_DEGREE:
+        return None
+    given = [ZERO] * (degree + 1)
+    for key, number in value.terms.items():
+        place = int(key.pi / step)
+        given[place] = given[place] + Exact({monomial(0, key.factors): number})
+    half = degree // 2
+    leading = _simple_root(given[degree], nested, tries)
+    if leading is None or not leading:
+        return None
+    found = [ZERO] * half + [leading]
+    for place in range(half - 1, -1, -1):
+        known = ZERO
+        for i in range(place + 1, half):
+            known = known + found[i] * found[place + half - i]
+        found[place] = (given[place + half] - known) / (Exact.of(2) * leading)
+    total = ZERO
+    for place, coefficient in enumerate(found):
+        total = total + coefficient * Exact.pi(step * place)
+    if not is_zero(total * total - value):
+        return None
+    return -total if negative(total) else total
 
 
 def _split(value: Exact, chosen: Callable[[Monomial], bool]) -> tuple[Exact, Exact]:

@@ -131,8 +131,6 @@ def _under_one_root(value: Exact) -> Exact:
 
 
 def _recognised(value: Exact) -> Exact:
-    if value.angles:
-        return value
     with precision(GUESSING_BITS):
         ball = value.ball()
         size = abs(ball)

@@ -11,7 +11,8 @@ from flint import fmpq
 
 from mensuration.numbers.monomials import ONE, Cosine, Monomial, Sum
 
-_RAISED = str.maketrans("0123456789", "⁰¹²³⁴⁵⁶⁷⁸⁹")
+_HIGH = "⁰¹²³⁴⁵⁶⁷⁸⁹"
+_RAISED = str.maketrans("0123456789", _HIGH)
 
 
 class Inside(NamedTuple):
@@ -69,7 +70,8 @@ def _term(key: Monomial, value: Fraction, by: Spelling) -> str:
         else:
             above.append(power)
     for place, root in enumerate(roots):
-        above.append(root if place == 0 or not by.between_roots else by.between_roots + root)
+        apart = place > 0 or (above and root[0] in _HIGH)  # 2⁴√10 would be read as 2⁴ times √10
+        above.append(by.between_roots + root if apart else root)
     below += under
     below += below_extra
     if by.functions_last and above_extra and key.angle is None:

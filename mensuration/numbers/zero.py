@@ -11,11 +11,11 @@ from __future__ import annotations
 
 from fractions import Fraction
 from functools import lru_cache
-from math import lcm, log2
+from math import lcm
 
-from flint import fmpq
+from flint import arb, fmpq
 
-from mensuration.numbers.monomials import Base, Cosine, Monomial, NotClosed, Sum, monomial
+from mensuration.numbers.monomials import Base, Cosine, Monomial, NotClosed, Sum, monomial, reduced
 from mensuration.numbers.proof import PRECISIONS, precision
 
 MOST_BITS = 30_000
@@ -43,9 +43,11 @@ def _is_zero(value: Sum) -> bool | None:
 
 
 def _certainly(value: Sum) -> bool | None:
-    if value.angles:
-        return None
     cleared = _without_denominators(value)
+    if not cleared.terms:
+        return True
+    if cleared.angles:
+        return None
     if cleared.canonical:
         return not cleared.terms
     groups: dict[tuple[object, ...], dict[Monomial, fmpq]] = {}
@@ -74,12 +76,25 @@ def _without_denominators(value: Sum) -> Sum:
     for key in value.terms:
         for base, exponent in key.others:
             lowest[base] = min(lowest.get(base, Fraction(0)), exponent)
-    make = type(value)
     for base, exponent in lowest.items():
-        for _ in range(-exponent.__floor__()):
-            factor = make({monomial(0, [(base, Fraction(1))]): fmpq(1)}) if isinstance(base, Cosine) else base
-            value = value * factor  # type: ignore[operator]
+        if exponent < 0:
+            value = _raised(value, base, -exponent.__floor__())
     return value
+
+
+def _raised(value: Sum, base: Base, power: int) -> Sum:
+    """The value times a power of one of its bases."""
+    make, total = type(value), dict[Monomial, fmpq]()
+    for key, number in value.terms.items():
+        exponents = dict(key.factors)
+        exponents[base] = exponents.get(base, Fraction(0)) + power
+        product = reduced(key.pi, exponents, key.angle)
+        piece: Sum = make({product.monomial: number * product.number})
+        for each in product.sums:
+            piece = piece * each
+        for more, amount in piece.terms.items():
+            total[more] = total[more] + amount if more in total else amount
+    return make(total)
 
 
 def _algebraic_zero(value: Sum) -> bool | None:
@@ -88,11 +103,14 @@ def _algebraic_zero(value: Sum) -> bool | None:
     degree = 1
     for index in _indices(value).values():
         degree *= index
-    sizes = _size(value)
-    if sizes is None:
-        return None
-    denominator, bound = sizes
-    needed = int((degree - 1) * (log2(bound) + denominator.bit_length()) + denominator.bit_length()) + 8
+    with precision(64):
+        sizes = _size(value)
+        if sizes is None:
+            return None
+        denominator, bound = sizes
+        length = int((bound.upper().log() / arb(2).log()).upper().ceil().unique_fmpz() or MOST_BITS)
+    bits = denominator.bit_length()
+    needed = (degree - 1) * (max(length, 0) + bits) + bits + 8
     if needed > MOST_BITS:
         return None
     with precision(needed + 64 + 2 * needed.bit_length()):
@@ -131,16 +149,16 @@ def _totient(n: int) -> int:
     return result - result // rest if rest > 1 else result
 
 
-def _size(value: Sum) -> tuple[int, float] | None:
+def _size(value: Sum) -> tuple[int, arb] | None:
     """A denominator, and a bound on the value and all of its conjugates; None where something stands below a bar."""
-    denominator, bound = 1, 0.0
+    denominator, bound = 1, arb(0)
     for key, number in value.terms.items():
-        own, size = int(number.q), abs(float(int(number.p)) / int(number.q))
+        own, size = int(number.q), abs(arb(number))
         for base, exponent in key.factors:
             if exponent < 0 or (isinstance(base, Cosine) and exponent.denominator > 1):
                 return None
             if isinstance(base, int):
-                size *= base ** float(exponent)
+                size *= arb(base) ** fmpq(exponent.numerator, exponent.denominator)
             elif isinstance(base, Cosine):
                 own *= 2**exponent.numerator
             else:
@@ -148,6 +166,6 @@ def _size(value: Sum) -> tuple[int, float] | None:
                 if inner is None:
                     return None
                 own *= inner[0] ** exponent.numerator
-                size *= inner[1] ** float(exponent)
+                size *= inner[1] ** fmpq(exponent.numerator, exponent.denominator)
         denominator, bound = lcm(denominator, own), bound + size
-    return denominator, max(bound, 1.0)
+    return denominator, bound
