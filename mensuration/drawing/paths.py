@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
-from math import atan2, degrees
+from dataclasses import replace
+from math import atan2, cos, degrees, radians, sin
 
 import numpy as np
 from numpy.typing import NDArray
@@ -40,6 +41,23 @@ def curve(edge: Bent, start: Spot, end: Spot, sweep: float, scale: float) -> Seg
         return Segment("arc", start, end, centre, one, sweep)
     lean = degrees(atan2(float(edge.heading[1]), float(edge.heading[0])))
     return Segment("arc", start, end, centre, one, sweep, other, lean)
+
+
+def turned_spot(spot: Spot, turn: float) -> Spot:
+    """A spot turned about the origin by so many degrees."""
+    c, s = cos(radians(turn)), sin(radians(turn))
+    return (spot[0] * c - spot[1] * s, spot[0] * s + spot[1] * c) if turn else spot
+
+
+def turned_segment(segment: Segment, turn: float) -> Segment:
+    """A segment turned about the origin by so many degrees."""
+    return replace(
+        segment,
+        start=turned_spot(segment.start, turn),
+        end=turned_spot(segment.end, turn),
+        centre=None if segment.centre is None else turned_spot(segment.centre, turn),
+        lean=None if segment.lean is None else segment.lean + turn,
+    )
 
 
 def roomy_spot(

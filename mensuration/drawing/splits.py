@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from mensuration.drawing.paths import edge_segment, roomy_spot, scale_of, scaled
+from mensuration.drawing.paths import edge_segment, roomy_spot, scale_of, scaled, turned_segment, turned_spot
 from mensuration.pictures import DrawnPiece, Split, Spot
 from mensuration.plane.regions import Region
 from mensuration.tally.entry import Sign
@@ -11,24 +11,23 @@ from mensuration.telling.tallies import MARKS
 from mensuration.ways import Way
 
 
-def draw_split(way: Way, teller: Teller) -> Split:
-    """The pieces of a way, numbered like the entries of its tally."""
+def draw_split(way: Way, teller: Teller, turn: float = 0.0) -> Split:
+    """The pieces of a way, numbered like the entries of its tally; turned by so many degrees."""
     scale = scale_of(teller)
     pieces = tuple(
         DrawnPiece(
             f"piece.{number}",
             str(number),
             MARKS[Sign(piece.sign)],
-            tuple(edge_segment(edge, scale) for edge in piece.region.edges),
-            scaled(_label(piece.region), scale),
+            tuple(turned_segment(edge_segment(edge, scale), turn) for edge in piece.region.edges),
+            turned_spot(scaled(_label(piece.region), scale), turn),
         )
         for number, piece in enumerate(way.pieces, 1)
     )
     ends = (
-        (scaled((float(a[0]), float(a[1])), scale), scaled((float(b[0]), float(b[1])), scale))
-        for a, b in way.cuts
+        tuple(turned_spot(scaled((float(x), float(y)), scale), turn) for x, y in (a, b)) for a, b in way.cuts
     )
-    return Split(way.title, tuple(ends), pieces)
+    return Split(way.title, tuple((a, b) for a, b in ends), pieces)
 
 
 def _label(region: Region) -> Spot:

@@ -9,7 +9,6 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from fractions import Fraction
-from math import floor
 from threading import RLock
 from typing import TypeVar
 
@@ -65,14 +64,17 @@ def rational_near(ball: arb) -> Fraction | None:
     if ball.contains(0):
         return Fraction(0)
     accuracy = int(ball.rel_accuracy_bits())
-    mantissa, exponent = ball.mid().man_exp()
-    rest = Fraction(int(mantissa)) * Fraction(2) ** int(exponent)
+    mantissa, exponent = (int(part) for part in ball.mid().man_exp())
+    above, below = (mantissa << exponent, 1) if exponent >= 0 else (mantissa, 1 << -exponent)
     before, last = (0, 1), (1, 0)
-    while True:  # the convergents of its continued fraction
-        whole = floor(rest)
+    while (
+        below
+    ):  # the convergents of its continued fraction, until one is far nearer than chance would have it
+        whole, rest = divmod(above, below)
         before, last = last, (whole * last[0] + before[0], whole * last[1] + before[1])
         if (abs(last[0]) * last[1]).bit_length() * 3 > accuracy:
             return None
-        if ball.contains(fmpq(*last)):
-            return Fraction(*last)
-        rest = 1 / (rest - whole)
+        if below.bit_length() - rest.bit_length() > accuracy // 4:
+            break
+        above, below = below, rest
+    return Fraction(*last) if ball.contains(fmpq(*last)) else None

@@ -32,10 +32,12 @@ class Placement:
 
     @cached_property
     def direction(self) -> Point:
-        """Cosine and sine of the turn."""
+        """Cosine and sine of the turn, exact where they are sums of plain roots: with others, reckoning gets long, and
+        what is turned as a whole is exact in its own frame."""
         if self.heading is not None:
             return self.heading
-        return trigonometric("cos", self.turn), trigonometric("sin", self.turn)
+        cosine, sine = direction(self.turn)
+        return _plain(cosine), _plain(sine)
 
     def put(self, local: Point) -> Point:
         """A point of the figure's own axes, in the plane: mirrored, then turned, then moved."""
@@ -63,6 +65,28 @@ class Placement:
         x, y = -local[0] if self.flip else local[0], local[1]
         c, s = float(self.direction[0]), float(self.direction[1])
         return x * c - y * s, x * s + y * c
+
+
+def direction(turn: Real) -> Point:
+    """Cosine and sine of a turn."""
+    return trigonometric("cos", turn), trigonometric("sin", turn)
+
+
+def turned_back(point: Point, turn: Real) -> Point:
+    """A point in axes that are themselves turned.
+
+    >>> quarter = Real.of(1) / Real.of(4)
+    >>> [float(value) for value in turned_back((UNIT, NOUGHT), quarter)]
+    [0.0, -1.0]
+    """
+    if turn.sign() == 0:
+        return point
+    (x, y), (c, s) = point, direction(turn)
+    return x * c + y * s, y * c - x * s
+
+
+def _plain(value: Real) -> Real:
+    return value if value.exact is None or value.exact.canonical else Real(None, value.exact.ball)
 
 
 @dataclass(frozen=True, eq=False)

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from mensuration.catalogue import plane_figures as catalogue
 from mensuration.drawing.board import sketched
 from mensuration.expressions import ExpressionError, Quantity, unknown_word
-from mensuration.numbers import Real
+from mensuration.numbers import NOUGHT, Real
 from mensuration.outlines import OUTLINE, Sketch, read_walk, shape_points, shape_walk, solved
 from mensuration.plane import (
     NoSeat,
@@ -22,12 +23,62 @@ from mensuration.plane import (
     straight_edge,
 )
 from mensuration.plane.edges import Point
-from mensuration.plane.placing import Join
+from mensuration.plane.placing import Join, turned_back
 from mensuration.problem.kinds.givens import read_givens
 from mensuration.problem.kinds.kind import Context, NotWorkedOut
-from mensuration.problem.kinds.plane.document import Part, PlaneDocument
+from mensuration.problem.kinds.plane.document import Attachment, Part, PlaneDocument
 from mensuration.solving import Solution, SolvingError, solve
 from mensuration.telling import Teller
+
+ROUND = ("circle", "ring")  # which look the same however they are turned
+
+
+@dataclass(frozen=True)
+class _Free:
+    """A place of its own."""
+
+    at: Point
+    turn: Real
+    flip: bool
+
+    def placement(self, placed: Mapping[str, PlacedPart], frame: Real) -> Placement:
+        return Placement(turned_back(self.at, frame), self.turn - frame, self.flip)
+
+
+@dataclass(frozen=True)
+class _Middle:
+    """The middle of another part."""
+
+    part: str
+    solution: Solution
+    shift: Point
+    turn: Real
+    flip: bool
+
+    def placement(self, placed: Mapping[str, PlacedPart], frame: Real) -> Placement:
+        shift = turned_back(self.shift, frame)
+        return on_middle_of(placed[self.part], self.solution, shift, self.turn - frame, self.flip)
+
+
+@dataclass(frozen=True)
+class _OnEdge:
+    """A straight edge of another part. NoSeat for a figure without one."""
+
+    on: Attachment
+    solution: Solution
+    shift: Point
+    turn: Real
+    flip: bool
+
+    def placement(self, placed: Mapping[str, PlacedPart], frame: Real) -> Placement:
+        target = placed[self.on.part]
+        edge = straight_edge(target, self.on.edge or "")
+        assert edge is not None
+        inside, along = self.on.side == "in", self.on.along
+        return on_edge_of(target, edge, self.solution, inside, along, self.shift, self.turn, self.flip)
+
+
+Seat = _Free | _Middle | _OnEdge
 
 
 class Parts:
@@ -47,6 +98,7 @@ class Parts:
         self.names = list(self.documents)
         self.solutions: dict[str, Solution] = {}
         self.placed: dict[str, PlacedPart] = {}
+        self.seats: dict[str, Seat] = {}
         self.typed: dict[str, dict[str, str]] = {}
         """What was typed for each measurement that was."""
 
@@ -75,14 +127,15 @@ class Parts:
         if solution is None:
             return
         self.solutions[name] = solution
-        placement = self._placement(part, where, solution)
-        if placement is None:
+        seat = self._seat(part, where, solution)
+        placement = None if seat is None else self._placement(part, where, seat)
+        if seat is None or placement is None:
             return
         placed = _placed(name, self.indices[name], part.join, solution, placement)
         if sketch is not None and not self._sound(placed, f"{where}.{_outline_field(part)}"):
             del self.solutions[name]
             return
-        self.placed[name] = placed
+        self.placed[name], self.seats[name] = placed, seat
 
     # Shapes of the catalogue
 
@@ -162,7 +215,8 @@ class Parts:
 
     # Places
 
-    def _placement(self, part: Part, where: str, solution: Solution) -> Placement | None:
+    def _seat(self, part: Part, where: str, solution: Solution) -> Seat | None:
+        """How a part comes to its place, once the others have theirs."""
         shift = [self.context.read(part.at[axis], "length", f"{where}.at.{axis}") for axis in (0, 1)]
         turn = self.context.read(part.turn, "turn", f"{where}.turn")
         if turn is None or shift[0] is None or shift[1] is None:
@@ -172,8 +226,21 @@ class Parts:
             return None
         at = (shift[0].value, shift[1].value)
         if part.on is None:
-            return Placement(self._first_point(part, at), turn.value, part.flip)
-        return self._attached(part, where, solution, at, turn.value)
+            return _Free(self._first_point(part, at), turn.value, part.flip)
+        target = self._target(part, where)
+        if target is None:
+            return None
+        if part.on.edge is None:
+            return _Middle(part.on.part, solution, at, turn.value, part.flip)
+        return _OnEdge(part.on, solution, at, turn.value, part.flip)
+
+    def _placement(self, part: Part, where: str, seat: Seat) -> Placement | None:
+        try:
+            return seat.placement(self.placed, NOUGHT)
+        except NoSeat:
+            title = self.solutions[part.name].figure.title.lower()
+            self.context.complain(f"{where}.on", "no-seat", f"a {title} has no straight edge to stand on")
+            return None
 
     def _first_point(self, part: Part, at: Point) -> Point:
         """Points lie where they say: the anchor, the first of them, is put there."""
@@ -182,9 +249,8 @@ class Parts:
         x, y = (self.context.measurement(text, "length").value for text in part.points[0])
         return at[0] + x, at[1] + y
 
-    def _attached(
-        self, part: Part, where: str, solution: Solution, at: Point, turn: Real
-    ) -> Placement | None:
+    def _target(self, part: Part, where: str) -> PlacedPart | None:
+        """The part on which another stands, if it has the edge."""
         on = part.on
         assert on is not None
         if on.part not in self.documents or on.part == part.name:
@@ -197,22 +263,38 @@ class Parts:
         if target is None:
             self.context.complain(f"{where}.on", "needs-other", f"“{on.part}” could not be worked out")
             return None
-        if on.edge is None:
-            return on_middle_of(target, solution, at, turn, part.flip)
-        edge = straight_edge(target, on.edge)
-        if edge is None:
+        if on.edge is not None and straight_edge(target, on.edge) is None:
             straight = [e.name for e in target.edges if e.straight]
             says = unknown_word(on.edge, straight, f"straight edge of “{on.part}”").says
             if len(straight) <= 12:
                 says += f" (it has {', '.join(straight) or 'none'})"
             self.context.complain(f"{where}.on.edge", "unknown-edge", says)
             return None
-        try:
-            return on_edge_of(target, edge, solution, on.side == "in", on.along, at, turn, part.flip)
-        except NoSeat:
-            says = f"a {solution.figure.title.lower()} has no straight edge to stand on"
-            self.context.complain(f"{where}.on", "no-seat", says)
+        return target
+
+    # The frame in which a figure stands upright
+
+    def frame(self) -> Real | None:
+        """The turn that all parts have in common, but for quarters, where it makes their places lose their exact forms."""
+        turns = [
+            seat.turn
+            for name, seat in self.seats.items()
+            if not isinstance(seat, _OnEdge) and self.documents[name].shape not in ROUND
+        ]
+        if not turns or all(value.exact is not None for value in Placement(turn=turns[0]).direction):
             return None
+        quarters = [((turn - turns[0]) * Real.of(4)).rational for turn in turns]
+        return turns[0] if all(q is not None and q.denominator == 1 for q in quarters) else None
+
+    def framed(self, frame: Real) -> tuple[PlacedPart, ...]:
+        """The placed parts in axes that are turned with the figure."""
+        made: dict[str, PlacedPart] = {}
+        for name, seat in self.seats.items():  # in the order in which they hang on one another
+            own = self.placed[name]
+            if not isinstance(seat, _OnEdge) and self.documents[name].shape in ROUND:
+                seat = replace(seat, turn=frame)
+            made[name] = _placed(name, own.index, own.join, own.solution, seat.placement(made, frame))
+        return tuple(made[name] for name in self.names if name in made)
 
     def told_elsewhere(self, name: str) -> str:
         """The measure of an attached part that follows the edge it stands on, and is drawn there."""

@@ -12,9 +12,11 @@ from mensuration.drawing.splits import draw_split
 from mensuration.drawing.why import Showing, showings
 from mensuration.expressions import ExpressionError, Quantity, unknown_word
 from mensuration.frozen import Frozen, Table, Wanted, table
-from mensuration.numbers import Real
+from mensuration.numbers import NOUGHT, Real
+from mensuration.pictures import Split
 from mensuration.plane import Composition, PlacedPart, TooCrowded, compose
 from mensuration.plane.cutting import Cut
+from mensuration.plane.placing import turned_back
 from mensuration.problem.kinds.kind import Context, FigureResults, NotWorkedOut, Work
 from mensuration.problem.kinds.plane.document import PlaneDocument, Shaded
 from mensuration.problem.kinds.plane.parts import Parts
@@ -60,6 +62,8 @@ class PlaneWork(Work[PlaneDocument]):
         self.parts = Parts(figure, context)
         self.composition: Composition | None = None
         self.tallies: PlaneTallies | None = None
+        self.frame = NOUGHT
+        """By how much the figure of the tallies is turned against the plane's axes."""
         self._told: dict[str, ToldTally] = {}
 
     def work_out_member(self, member: str) -> None:
@@ -72,8 +76,11 @@ class PlaneWork(Work[PlaneDocument]):
         context, figure = self.context, self.figure
         try:
             composition = _composed(placed, context.teller.pi)
-            cuts = tuple(self._own_cuts())
-            tallies = _tallied(composition, context.teller.unit.kind, figure.way, cuts)
+            self.frame, own = self._framed(composition)
+            cuts = tuple(
+                (turned_back(a, self.frame), turned_back(b, self.frame)) for a, b in self._own_cuts()
+            )
+            tallies = _tallied(own, context.teller.unit.kind, figure.way, cuts)
             for measure in MEASURES:  # so that what can go wrong goes wrong here
                 tallies.quantity(measure)
         except TooCrowded:
@@ -84,6 +91,15 @@ class PlaneWork(Work[PlaneDocument]):
         if len(placed) == len(figure.parts):
             self.tallies = tallies
             self._warn(tallies)
+
+    def _framed(self, composition: Composition) -> tuple[Real, Composition]:
+        """The figure in axes of its own, where it is turned as a whole by an angle that would cost its exact forms."""
+        frame = self.parts.frame()
+        if frame is None:
+            return NOUGHT, composition
+        own = _composed(self.parts.framed(frame), composition.pi)
+        alike = [[(s.role, s.edge.part, s.edge.index) for s in each.stretches] for each in (own, composition)]
+        return (frame, own) if alike[0] == alike[1] else (NOUGHT, composition)
 
     def _own_cuts(self) -> list[Cut]:
         """The cut lines that a person drew; one that can't be read is complained about and left out."""
@@ -138,7 +154,7 @@ class PlaneWork(Work[PlaneDocument]):
         if measure not in self._told:  # asked for by the figure's results and by asks
             told = tell_tally(self.tallies.of(measure), self.context.teller)
             if measure == "area" and self.tallies.split is not None:
-                told = replace(told, split=draw_split(self.tallies.split, self.context.teller))
+                told = replace(told, split=self._drawn_split(self.tallies.split))
             self._told[measure] = told
         return self._told[measure]
 
@@ -157,22 +173,25 @@ class PlaneWork(Work[PlaneDocument]):
             return PlaneResults(parts=parts, drawing=drawing)
         told = {measure: self.tally(measure) for measure in MEASURES}
         shaded = self.figure.shaded or Shaded()
-        placed = tallies.composition.parts
         return PlaneResults(
             quantities=table((measure, teller.tell(tallies.quantity(measure))) for measure in MEASURES),
             tallies=table((measure, tally) for measure, tally in told.items() if tally is not None),
             parts=parts,
             drawing=drawing,
             ways=self._ways(tallies) if "ways" in also else None,
-            squares=counted(tallies, teller, shaded.squares, shaded.parts) if "squares" in also else None,
-            why=table((part.name, showings(part, teller)) for part in placed) if "why" in also else None,
+            squares=counted(self._upright(tallies), teller, shaded.squares, shaded.parts)
+            if "squares" in also
+            else None,
+            why=table((part.name, showings(part, teller)) for part in self.composition.parts)
+            if "why" in also and self.composition is not None
+            else None,
         )
 
     def _ways(self, tallies: PlaneTallies) -> tuple[ToldWay, ...]:
         teller = self.context.teller
 
         def told(way: Way, tally: Tally) -> ToldWay:
-            split = draw_split(way, teller)
+            split = self._drawn_split(way)
             return ToldWay(way.name, way.title, way.about, replace(tell_tally(tally, teller), split=split))
 
         joined = ToldWay(
@@ -182,6 +201,15 @@ class PlaneWork(Work[PlaneDocument]):
             tell_tally(tallies.as_parts, teller),
         )
         return joined, *(told(way, tally) for way, tally in tallies.ways())
+
+    def _upright(self, tallies: PlaneTallies) -> PlaneTallies:
+        """The tallies in the plane's axes, along which its squares lie."""
+        if self.composition is None or tallies.composition is self.composition:
+            return tallies
+        return _tallied(self.composition, tallies.length, None, ())
+
+    def _drawn_split(self, way: Way) -> Split:
+        return draw_split(way, self.context.teller, float(self.frame) * 360)
 
     def _pens(self) -> dict[str, Pen]:
         """What is drawn of each part beside its shape: as typed, and how it can be moved."""
