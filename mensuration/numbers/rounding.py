@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from fractions import Fraction
 from math import floor, log10
+from typing import NamedTuple
 
 from flint import arb
 
@@ -40,30 +41,45 @@ NOT_ROUNDED = Rounding()
 
 @dataclass(frozen=True)
 class Rounded:
-    """A rounded number: its value, as text, and whether the rounding changed nothing."""
+    """A rounded number: its value, as text, whether the rounding changed nothing, and whether it is proven: a number
+    without exact form may lie so near to a half that nothing tells on which side of it."""
 
     value: Fraction
     text: str
     unchanged: bool
+    proven: bool = True
 
 
-def to_step(value: Real, step: Fraction) -> Fraction:
-    """``value`` rounded to the nearest multiple of ``step``, halves away from zero."""
+class Stepped(NamedTuple):
+    """The nearest multiple of a step, and whether it is proven to be the nearest."""
+
+    value: Fraction
+    proven: bool = True
+
+
+def to_step(value: Real, step: Fraction) -> Stepped:
+    """``value`` rounded to the nearest multiple of ``step``, halves away from zero.
+
+    >>> to_step(Real.of(5), Fraction(2)).value
+    Fraction(6, 1)
+    """
     rational = value.rational
     if rational is not None:
         below = 2 * rational.denominator * step.numerator
         nearest = (2 * abs(rational.numerator) * step.denominator + below // 2) // below
-        return Fraction((nearest if rational > 0 else -nearest) * step.numerator, step.denominator)
+        signed = nearest if rational > 0 else -nearest
+        return Stepped(Fraction(signed * step.numerator, step.denominator))
 
     def count() -> arb:
         return abs(value.ball()) * step.denominator / step.numerator + HALF
 
     nearest_ = prove(lambda: whole(count()))
+    proven = nearest_ is not None
     if nearest_ is None:  # closer to a boundary than any precision we spend can tell
         with precision(PRECISIONS[-1]):
             nearest_ = whole(count().mid()) or 0
     sign = value.sign() if nearest_ else 0
-    return Fraction(sign * nearest_ * step.numerator, step.denominator)
+    return Stepped(Fraction(sign * nearest_ * step.numerator, step.denominator), proven)
 
 
 def leading_exponent(value: Real) -> int:
@@ -98,8 +114,8 @@ def round_by(value: Real, rule: Rounding) -> Rounded:
     if rule.places is not None:
         return _finish(value, Fraction(1, 10**rule.places), rule.places)
     if rule.step is not None:
-        rounded = to_step(value, rule.step)
-        return Rounded(rounded, decimal_or_fraction(rounded), _same(value, rounded))
+        rounded, proven = to_step(value, rule.step)
+        return Rounded(rounded, decimal_or_fraction(rounded), _same(value, rounded), proven)
     if value.sign() == 0:
         return Rounded(Fraction(0), "0", True)
     if rule.figures is None:
@@ -107,10 +123,10 @@ def round_by(value: Real, rule: Rounding) -> Rounded:
         return Rounded(Fraction(text), text, _same(value, Fraction(text)))
     first = leading_exponent(value)
     last = first - rule.figures + 1
-    rounded = to_step(value, Fraction(10) ** last)
+    rounded, proven = to_step(value, Fraction(10) ** last)
     if abs(rounded) >= Fraction(10) ** (first + 1):  # 9.996 to three figures is 10.0
         last += 1
-    return Rounded(rounded, fixed(rounded, max(0, -last)), _same(value, rounded))
+    return Rounded(rounded, fixed(rounded, max(0, -last)), _same(value, rounded), proven)
 
 
 def decimal(value: Real, figures: int = DECIMAL_FIGURES) -> str:
@@ -123,7 +139,7 @@ def decimal(value: Real, figures: int = DECIMAL_FIGURES) -> str:
     if value.sign() == 0:
         return "0"
     last = leading_exponent(value) - figures + 1
-    rounded = to_step(value, Fraction(10) ** last)
+    rounded, _ = to_step(value, Fraction(10) ** last)
     text = fixed(rounded, max(0, -last))
     return text.rstrip("0").rstrip(".") if "." in text and _same(value, rounded) else text
 
@@ -144,8 +160,8 @@ def decimal_or_fraction(value: Fraction, places: int = 12) -> str:
 
 
 def _finish(value: Real, step: Fraction, places: int) -> Rounded:
-    rounded = to_step(value, step)
-    return Rounded(rounded, fixed(rounded, places), _same(value, rounded))
+    rounded, proven = to_step(value, step)
+    return Rounded(rounded, fixed(rounded, places), _same(value, rounded), proven)
 
 
 def _same(value: Real, rounded: Fraction) -> bool:

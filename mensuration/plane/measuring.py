@@ -22,7 +22,7 @@ from mensuration.plane.exactly import HALF, WHOLE_TURN, angle_between, size
 from mensuration.plane.geometry import EXACT, cross, dot, exactly, minus
 from mensuration.plane.ovals import oval_length
 
-MAX_EXACT_FRAGMENTS = 64
+MAX_EXACT_FRAGMENTS = 2000
 
 Covers = Callable[[int], bool]
 

@@ -20,6 +20,8 @@ SHORT_WRITTEN = 14
 LONGEST_EXACT = 60  # inside a line of working
 ONE_LINE = 90  # for an exact form by itself; a longer one is folded away
 SHOWN_FIGURES = 7
+PROVEN = "no short exact form; every digit shown is proven"
+NOT_TOLD = "no exact form; it lies so near to a half that nothing tells whether to round it up or down"
 
 
 @dataclass(frozen=True)
@@ -163,7 +165,7 @@ def _forms(value: Real, unit: Unit, rule: Rounding) -> Told:
         rounded_tex=f"{_number_tex(number)}{unit.tex}",
         approximate=not rounded.unchanged,
         rule=rule.says(),
-        note="" if short is not None else "no short exact form; every digit shown is proven",
+        note="" if short is not None else NOT_TOLD if not rounded.proven else PROVEN,
     )
 
 

@@ -110,6 +110,11 @@ def test_a_value_without_exact_form_says_so_and_still_rounds() -> None:
     assert "every digit shown is proven" in told["note"]
 
 
+def test_next_to_a_tie_a_rounding_that_cannot_be_told_says_so() -> None:
+    told = answer("2.5 m + 1 m × sin(1 rad) - 1 m × sin(1 rad)", ask={"rounding": {"places": 0}})
+    assert "nothing tells whether to round it up or down" in told["note"]
+
+
 def test_a_long_exact_form_is_not_put_into_a_line_of_working() -> None:
     long = Exact.of(0)
     for n in (2, 3, 5, 6, 7, 10, 11, 13):
