@@ -79,14 +79,15 @@ def _of_sum(value: Exact, index: int) -> Exact:
     found = _taken_out(value, index)
     if found is not None:
         return found
-    if len(value.terms) > MAX_SUM or _depth(value) >= MAX_DEPTH:
+    if len(value.terms) > MAX_SUM or depth(value) >= MAX_DEPTH:
         raise NotClosed("no short exact form for this root")
     return of_product(reduced(Fraction(0), {value: Fraction(1, index)}, None))
 
 
-def _depth(value: Sum) -> int:
+def depth(value: Sum) -> int:
+    """How deep roots stand in roots: 1 for a sum of roots of numbers."""
     depths = [
-        _depth(base) for key in value.terms for base, _ in key.others if not isinstance(base, int | Cosine)
+        depth(base) for key in value.terms for base, _ in key.others if not isinstance(base, int | Cosine)
     ]
     return 1 + max(depths, default=0)
 

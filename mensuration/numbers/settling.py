@@ -15,9 +15,9 @@ from math import lcm
 from flint import arb, fmpq
 
 from mensuration.numbers.exact import ZERO, Exact
-from mensuration.numbers.monomials import Cosine, Factor, Monomial, NotClosed, Sum, monomial
+from mensuration.numbers.monomials import Base, Cosine, Factor, Monomial, NotClosed, Sum, monomial
 from mensuration.numbers.proof import precision, rational_near
-from mensuration.numbers.roots import nested_in, root
+from mensuration.numbers.roots import depth, nested_in, root
 from mensuration.numbers.zero import is_zero
 
 GUESSING_BITS = 240
@@ -29,7 +29,7 @@ POWERS = tuple(Fraction(k) for k in ("0", "1", "-1", "1/2", "-1/2", "2", "-2"))
 def settled(value: Exact) -> Exact:
     """The same value in the simplest form that can be proven.
 
-    >>> from mensuration.numbers.roots import nested_in, root
+    >>> from mensuration.numbers.roots import depth, nested_in, root
     >>> one, two = (root(Exact.of(10) + Exact.of(k) * Exact.root(5)) for k in (2, -2))
     >>> settled(one * two).text()
     '4*sqrt(5)'
@@ -86,7 +86,8 @@ def _factor(fewer: Sums, more: Sums) -> Exact | None:
         for base, _ in (*fewer, *more):
             inside = inside * base
         whole = root(inside)
-        if not nested_in(whole) <= frozenset().union(*(nested_in(base) for base, _ in (*fewer, *more))):
+        known = frozenset[Base]().union(*(nested_in(base) for base, _ in (*fewer, *more)))
+        if not nested_in(whole) <= known and depth(whole) > max(depth(base) for base, _ in more):
             return None
         for base, _ in fewer:
             below = below * base

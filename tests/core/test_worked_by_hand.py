@@ -52,9 +52,13 @@ WORKED = {  # by the elementary formulas, from whole or simple numbers; lengths 
     "ellipsoid": "a=3 b=2 c=1 volume=8π",
     "equilateral-triangle-prism": "side=4 base_height=2√3 base_area=4√3 base_perimeter=12 height=5 lateral=60 "
     "surface=60+8√3 volume=20√3",
+    "dodecahedron": "edge=4 face_radius=2√(50+10√5)/5 inradius=√(250+110√5)/5 circumradius=√3+√15 face_area=4√(25+10√5) "
+    "surface=48√(25+10√5) volume=240+112√5",
     "hemisphere": "radius=3 diameter=6 base_area=9π lateral=18π surface=27π volume=18π",
     "hollow-cylinder": "outer=4 inner=3 thickness=1 height=2 base_area=7π outer_lateral=16π inner_lateral=12π "
     "surface=42π volume=14π",
+    "icosahedron": "edge=4 face_height=2√3 inradius=√3+√15/3 circumradius=√(10+2√5) face_area=4√3 surface=80√3 "
+    "volume=80+80√5/3",
     "isosceles-triangle-prism": "base=6 leg=5 base_height=4 base_area=12 base_perimeter=16 height=10 lateral=160 "
     "surface=184 volume=120",
     "kite-prism": "d1=8 d2=9 above=3 upper=5 lower=2√13 base_area=36 base_perimeter=10+4√13 height=2 "
