@@ -222,6 +222,11 @@ def _algebra_root(inside: Inside, index: int) -> str:
     return f"sqrt({inside.text})" if index == 2 else f"({inside.text})**(1/{index})"
 
 
+def _algebra_power(inside: Inside, power: int) -> str:
+    base = f"({inside.text})" if inside.sum or "**" in inside.text else inside.text
+    return base + (f"**{power}" if power > 1 else "")
+
+
 def _plain_root(inside: Inside, index: int) -> str:
     sign = {2: "√", 3: "∛"}.get(index) or str(index).translate(_RAISED) + "√"
     return sign + _bracketed(inside)
@@ -230,7 +235,7 @@ def _plain_root(inside: Inside, index: int) -> str:
 ALGEBRA = Spelling(
     times="*",
     pi="pi",
-    power=lambda inside, power: _bracketed(inside) + (f"**{power}" if power > 1 else ""),
+    power=lambda inside, power: _algebra_power(inside, power),
     root=_algebra_root,
     function=lambda name, of: f"{name}({of})",
     degrees=lambda degrees: f"pi*{degrees.numerator}/{degrees.denominator * 180}",

@@ -155,7 +155,7 @@ def _forms(value: Real, unit: Unit, rule: Rounding) -> Told:
     return Told(
         exact=short.text() if short is not None else None,
         exact_text=unit.after(_bracketed(short, unit)) if short is not None else None,
-        tex=f"{_tex_number(short.tex(), unit)}{unit.tex}" if short is not None else None,
+        tex=f"{_tex_number(short, unit)}{unit.tex}" if short is not None else None,
         unfolded=_unfolded(exact, unit) if exact is not None and short is None else None,
         decimal=decimal(value),
         unit=unit.text,
@@ -179,7 +179,7 @@ def exactly_written(told_: Told) -> Written | None:
 def _unfolded(exact: Exact, unit: Unit) -> Unfolded:
     return Unfolded(
         exact.text(),
-        f"{_tex_number(exact.tex(), unit)}{unit.tex}",
+        f"{_tex_number(exact, unit)}{unit.tex}",
         unit.after(_bracketed(exact, unit)),
     )
 
@@ -252,8 +252,8 @@ def _rough(value: Real, unit: Unit) -> Written:
     return Written(rf"{text}\ldots{unit.tex}", unit.after(f"{text}…"), binds, mathml)
 
 
-def _tex_number(tex: str, unit: Unit) -> str:
-    return rf"\left({tex}\right)" if unit.symbol and (" + " in tex or " - " in tex) else tex
+def _tex_number(exact: Exact, unit: Unit) -> str:
+    return rf"\left({exact.tex()}\right)" if unit.symbol and len(exact.terms) > 1 else exact.tex()
 
 
 def _mixed(value: Fraction, step: Fraction) -> str:
