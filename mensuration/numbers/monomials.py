@@ -208,7 +208,7 @@ def monomial(pi: Fraction | int = 0, factors: Iterable[Factor] = (), angle: Sum 
     True
     """
     kept = tuple(sorted(factors, key=lambda factor: order_of(factor[0])))
-    power = Fraction(pi)
+    power = pi if isinstance(pi, Fraction) else Fraction(pi)
     key = (power, kept, angle)
     found = _known.get(key)
     if found is None:

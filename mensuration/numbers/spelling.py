@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
+from functools import lru_cache
 from typing import NamedTuple
 
 from flint import fmpq
@@ -22,7 +23,7 @@ class Inside(NamedTuple):
     sum: bool
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Spelling:
     """The signs of one way of writing: between factors, for powers of π, roots, angles and fractions."""
 
@@ -55,31 +56,46 @@ def spelled(terms: Sequence[tuple[Monomial, Fraction]], by: Spelling) -> str:
 
 
 def _term(key: Monomial, value: Fraction, by: Spelling) -> str:
-    key = _under_the_sum(key)
-    roots, pi, above_extra, below_extra = _roots(key, by)
+    parts = _parts(key, by)
     above = [by.number(value.numerator)] if value.numerator != 1 else []
     below = [by.number(value.denominator)] if value.denominator != 1 else []
-    sums, under = _sums(key, by)
+    for root in parts.roots:
+        apart = bool(above) and (root[0] in _HIGH or above[-1] in parts.roots)  # 2⁴√10 would be 2⁴ times √10
+        above.append(by.between_roots + root if apart else root)
+    below += parts.below
+    if not by.functions_last:
+        return by.fraction([*above, *parts.functions], [*below, *parts.under])
+    if parts.under:  # 6/sin(8°) m would be 6 by sin(8°) m
+        return f"({by.fraction([*above, *parts.functions], [*below, *parts.under])})"
+    if parts.functions:
+        return "".join([by.fraction(above, below) if above or below else "", *parts.functions]).strip()
+    return by.fraction(above, below)
+
+
+class _Parts(NamedTuple):
+    """The factors of a monomial as they are written: what stands first above the bar, its functions, what stands below."""
+
+    roots: tuple[str, ...]
+    functions: tuple[str, ...]
+    below: tuple[str, ...]
+    under: tuple[str, ...]
+
+
+@lru_cache(maxsize=8192)
+def _parts(key: Monomial, by: Spelling) -> _Parts:
+    key = _under_the_sum(key)
+    roots, pi, functions, under = _roots(key, by)
+    sums, below = _sums(key, by)
     roots += sums
     if pi:  # before the roots: √3π would be read as √(3π)
         power = _powered(Inside(by.pi, False), abs(pi), by)
         if pi < 0:
-            below.append(power)
-        elif by.root_before_pi:
-            roots.append(power)
+            below.insert(0, power)
         else:
-            above.append(power)
-    for place, root in enumerate(roots):
-        apart = place > 0 or (above and root[0] in _HIGH)  # 2⁴√10 would be read as 2⁴ times √10
-        above.append(by.between_roots + root if apart else root)
-    below += under
-    below += below_extra
-    if by.functions_last and above_extra and key.angle is None:
-        return "".join([by.fraction(above, below) if above or below else "", *above_extra]).strip()
-    above += above_extra
+            roots.insert(len(roots) if by.root_before_pi else 0, power)
     if key.angle is not None:
-        above.append(by.function("acos", by.value(key.angle)))
-    return by.fraction(above, below)
+        functions.append(by.function("acos", by.value(key.angle)))
+    return _Parts(tuple(roots), tuple(functions), tuple(below), tuple(under))
 
 
 def _under_the_sum(key: Monomial) -> Monomial:
