@@ -6,7 +6,7 @@ from collections.abc import Callable, Iterator
 from fractions import Fraction
 from functools import lru_cache
 from itertools import count, product
-from math import gcd, lcm
+from math import gcd, isqrt, lcm
 
 from flint import arb, fmpq
 
@@ -27,6 +27,7 @@ from mensuration.numbers.zero import is_zero
 
 MAX_DEPTH = 4  # of roots in roots
 MAX_DEGREE = 8  # of a polynomial in π
+MAX_PRIMES = 4  # whose roots are tried
 MAX_TRIES = 24  # at taking one root apart
 _HALF = Fraction(1, 2)
 
@@ -140,7 +141,11 @@ def _unnested(value: Exact, nested: frozenset[Base], tries: count[int]) -> Exact
         return _root_in_pi(value, nested, tries)
     for a, b, within in _splits(value):
         try:
-            d = _simple_root(a * a - b * b, nested, tries)
+            norm = a * a - b * b
+            if norm.rational is not None:  # told without taking numbers apart
+                d = _rational_root_in(norm.rational, value)
+            else:
+                d = _simple_root(norm, nested, tries)
             if d is None or not within(d):
                 continue
             one = _simple_root((a + d) * Exact.of(_HALF), nested, tries)
@@ -152,6 +157,24 @@ def _unnested(value: Exact, nested: frozenset[Base], tries: count[int]) -> Exact
                     return -found if negative(found) else found
         except NotClosed:
             continue
+    return None
+
+
+def _rational_root_in(square: Fraction, value: Exact) -> Exact | None:
+    """The square root of a rational, when it is rational but for roots of primes that are in ``value``."""
+    primes = sorted({prime for key in value.terms for prime, _ in key.primes})[:MAX_PRIMES]
+    for members in product((False, True), repeat=len(primes)):
+        outside = 1
+        for prime, member in zip(primes, members, strict=True):
+            outside *= prime if member else 1
+        rest = square * outside
+        if (
+            rest >= 0
+            and isqrt(rest.numerator) ** 2 == rest.numerator
+            and isqrt(rest.denominator) ** 2 == rest.denominator
+        ):
+            whole = Fraction(isqrt(rest.numerator), isqrt(rest.denominator))
+            return Exact.of(whole / outside) * Exact.root(outside)
     return None
 
 
