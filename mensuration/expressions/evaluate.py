@@ -74,7 +74,11 @@ def evaluate(node: Node, scope: Scope) -> Quantity:
             value = evaluate(exponent, scope)
             return _power(evaluate(base, scope), value.value.rational if value.kind == NUMBER else None)
         case Call(function, arguments):
-            return FUNCTIONS[function].worked([evaluate(argument, scope) for argument in arguments])
+            called = FUNCTIONS[function]
+            value = called.worked([evaluate(argument, scope) for argument in arguments])
+            if called.counted_in_pi and scope.pi is not PI:
+                return Quantity(value.value * scope.pi / PI, value.kind)
+            return value
 
 
 def _power(base: Quantity, power: Fraction | None) -> Quantity:

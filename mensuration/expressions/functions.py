@@ -38,6 +38,8 @@ class Function:
     floats: Callable[..., Any]
     arrays: Callable[..., Any]
     slopes: Callable[..., Slope] | None = None
+    counted_in_pi: bool = False
+    """Whether a value is a multiple of π, and so hangs on the convention for it."""
 
 
 # With units
@@ -159,9 +161,15 @@ def _inverse(
 # Once round an ellipse: 4a E(1 - b²/a²) with a ≥ b, by the complete elliptic integral of the second kind
 
 
-def _ellipse_quantity(arguments: Sequence[Quantity]) -> Quantity:
+def _mean_radius(arguments: Sequence[Quantity]) -> Quantity:
+    """The radius of the circle that is as long as an ellipse."""
+    perimeter = _ellipse_quantity(arguments, "mean_radius")
+    return Quantity(perimeter.value / (Real.of(2) * PI), perimeter.kind)
+
+
+def _ellipse_quantity(arguments: Sequence[Quantity], name: str = "ellipse_perimeter") -> Quantity:
     if len(arguments) != 2 or arguments[0].kind != arguments[1].kind:
-        raise ExpressionError("arguments", "ellipse_perimeter takes two half axes: ellipse_perimeter(a, b)")
+        raise ExpressionError("arguments", f"{name} takes two half axes: {name}(a, b)")
     small, large = sorted((q.value for q in arguments), key=float)
     kind = arguments[0].kind
     if small.sign() <= 0:
@@ -291,6 +299,15 @@ FUNCTIONS: dict[str, Function] = {
             ellipse_perimeter,
             _ellipse_perimeters,
             _ellipse_slope,
+            counted_in_pi=True,
+        ),
+        Function(
+            "mean_radius",
+            r"\bar{r}",
+            _mean_radius,
+            lambda a, b: ellipse_perimeter(a, b) / TURN,
+            lambda a, b: _ellipse_perimeters(a, b) / TURN,
+            lambda a, b: _ellipse_slope(a, b) * Slope(1 / _turn(), arb(0)),
         ),
     )
 }

@@ -181,7 +181,8 @@ def run_length(arrangement: Arrangement, run: list[Fragment], edge: Edge, conven
             p, q = ball_vertex(tail), ball_vertex(head)
             match fragment.edge:
                 case EllipseArc() as oval:
-                    total += oval_length(oval, p, _ball_angle(fragment, oval, p, q))
+                    length = oval_length(oval, p, _ball_angle(fragment, oval, p, q))
+                    total += length * convention.ball() / arb.pi()
                 case Arc() as arc:
                     angle = abs(_ball_angle(fragment, arc, p, q))
                     total += arc.radius.ball() * angle * convention.ball() / arb.pi()

@@ -33,7 +33,7 @@ from mensuration.problem.results import AskResults, LineResults, Results
 from mensuration.problem.settings import parse_unit, read_rounding, read_settings
 from mensuration.telling import Teller
 from mensuration.telling.mathematics import Maths
-from mensuration.telling.working import expression_working, rounding_line, tell_all
+from mensuration.telling.working import expression_working, rounding_line, tell_all, unit_line
 from mensuration.units import ANGLE, NO_UNIT, NUMBER, POWERS, UNITS, Kind, Unit
 
 KIND_NAMES = {0: "number", 1: "length", 2: "area", 3: "volume"}
@@ -234,7 +234,7 @@ class _Evaluation:
         steps = owner[0].working(owner[1]) if owner else None
         if steps is None:
             steps = expression_working(ask.label, ask.expression, quantity, self._scope(None), self.teller)
-        lines: list[Maths] = [*steps, *rounding_line(told)]
+        lines: list[Maths] = [*steps, *unit_line(quantity, unit, self.teller), *rounding_line(told)]
         self.asked[number] = AskResults(
             label=ask.label,
             quantity=tree.names[-1] if isinstance(tree, Path) else kind_name(quantity.kind),

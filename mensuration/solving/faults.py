@@ -100,12 +100,22 @@ def clash(
         off = fewest[at].plus(expected, -1)
         more = "too much" if off.value.sign() > 0 else "too little"
         amount = show(Quantity(abs(off.value), off.kind))
-        others = listed([figure.title_of(n) for n in order if n != at], "and")
+        shown, typed = show(expected), show(fewest[at])
+        if shown == typed:  # the difference lies in digits that are not shown
+            return (
+                f"{names} contradict one another: by the {_others(figure, order, at)} the {figure.title_of(at)} would be "
+                f"{amount} {'less' if off.value.sign() > 0 else 'more'} than {typed.removeprefix('≈ ')}"
+            ), at
+        others = _others(figure, order, at)
         return (
-            f"{names} contradict one another: by the {others} the {figure.title_of(at)} would be {show(expected)}, "
-            f"so {show(fewest[at])} is {amount} {more}"
+            f"{names} contradict one another: by the {others} the {figure.title_of(at)} would be {shown}, "
+            f"so {typed} is {amount} {more}"
         ), at
     return otherwise, at
+
+
+def _others(figure: Figure, names: Iterable[str], at: str) -> str:
+    return listed([figure.title_of(name) for name in names if name != at], "and")
 
 
 def _least_usual(figure: Figure, names: Iterable[str]) -> list[str]:

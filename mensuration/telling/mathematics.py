@@ -209,9 +209,8 @@ class WithUnit(Maths):
     power: Maths | None = None
 
     def _write_text(self) -> Rendered:
-        gap = "" if self.unit.symbol == "deg" else " "
-        name = "°" if self.unit.symbol == "deg" else self.unit.text
-        return joined(PRODUCT, self.number.tight_text(PRODUCT), gap, name)
+        number = self.number.tight_text(PRODUCT)
+        return joined(PRODUCT, number, self.unit.after(number.code).removeprefix(number.code))
 
     def _write_tex(self) -> Rendered:
         return joined(PRODUCT, self.number.tight_tex(PRODUCT), self.unit.tex)

@@ -13,6 +13,7 @@ from mensuration.telling.derivations import tell_lines
 from mensuration.telling.mathematics import Maths
 from mensuration.telling.values import Mathematics, Teller, Told, is_pi
 from mensuration.telling.writing import write
+from mensuration.units import Unit
 
 
 def line(
@@ -68,6 +69,13 @@ def expression_working(
     if isinstance(tree, Number | UnitOf):
         return [line(name, typed, None, value)]
     return [line(name, typed, write(tree, number, times=True), value)]
+
+
+def unit_line(quantity: Quantity, unit: Unit | None, teller: Teller) -> list[Maths]:
+    """The change into another unit than the problem's; nothing where there is none."""
+    if unit is None or unit == teller.unit_for(quantity.kind):
+        return []
+    return [m.Equal((teller.written(quantity), teller.written(quantity, unit)))]
 
 
 def rounding_line(value: Told) -> list[Maths]:

@@ -37,6 +37,10 @@ def write(node: Node, leaf: Leaf, times: bool = False) -> Maths:
             return m.Applied(function, FUNCTIONS[function].tex, inside)
         case Binary("*", left, UnitOf(unit)):
             return m.WithUnit(write(left, leaf, times), unit)
+        case Binary("*", left, Power(UnitOf(unit), Number(Fraction(denominator=1, numerator=power)))) if (
+            0 < power < 4 and unit.factor is not None
+        ):
+            return m.WithUnit(write(left, leaf, times), unit.to_power(power))
         case Binary("*", left, right, implied):
             return m.Times(write(left, leaf, times), write(right, leaf, times), implied and not times)
         case Binary("/", left, right):

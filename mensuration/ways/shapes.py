@@ -110,6 +110,9 @@ def _quadrilateral(loop: tuple[Edge, ...]) -> Shape | None:
         base, other = (a, c) if _level(a) or _upright(a) else (b, d)
         height = _between(base, other)
         return Shape("parallelogram", "base height", *_sizes(base=(base.length, "b"), height=(height, "h")))
+    turning = {_cross(*pair).sign() for pair in ((a, b), (b, c), (c, d), (d, a))}
+    if {1, -1} <= turning:  # a corner that points inwards, or sides that cross: no trapezoid
+        return None
     for one, two in ((a, c), (b, d)):
         if _parallel(one, two):
             base, top = (one, two) if float(one.length) >= float(two.length) else (two, one)

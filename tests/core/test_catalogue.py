@@ -82,9 +82,9 @@ def as_sympy(node: Node) -> sympy.Expr:
             return -as_sympy(of)
         case Power(base, exponent):
             return as_sympy(base) ** as_sympy(exponent)
-        case Call("ellipse_perimeter", arguments):
+        case Call("mean_radius", arguments):
             a, b = (as_sympy(argument) for argument in arguments)
-            return 4 * a * sympy.elliptic_e(1 - b**2 / a**2)
+            return 4 * a * sympy.elliptic_e(1 - b**2 / a**2) / (2 * sympy.pi)
         case Call(function, arguments):
             return {"abs": sympy.Abs}.get(function, getattr(sympy, function, None))(
                 *(as_sympy(argument) for argument in arguments)

@@ -4,16 +4,21 @@ from __future__ import annotations
 
 import json
 from dataclasses import FrozenInstanceError
+from fractions import Fraction
+from math import pi as pi_number
 from pathlib import Path
 from typing import Any
 
 import pytest
 from hypothesis import given, settings
+from scipy.special import ellipe
 
-from mensuration.numbers import pi_by
+from mensuration.numbers import PI, Real, pi_by
+from mensuration.plane.regions import Region, straight_side
 from mensuration.problem import ALSO, evaluate, evaluate_document, read
+from mensuration.ways.shapes import Cornered, shape_of
 from tests.core.drawn import Corners, outline, right_angled, star_shaped
-from tests.core.helpers import problem
+from tests.core.helpers import part, problem
 from tests.core.reckoning import check, check_line, check_tally
 from tests.core.test_random_documents import documents
 
@@ -109,3 +114,31 @@ def spoil(told: Any) -> None:
         for value in told:
             spoil(value)
         told.clear()
+
+
+@pytest.mark.parametrize("pi", ["exact", "3.14", "22/7"])
+def test_an_ellipse_counts_with_one_value_of_pi(pi: str) -> None:
+    document = problem(part("oval", "ellipse", a="3", b="2"), settings={"pi": pi})
+    document["asks"] = [{"label": m, "expression": f"fig.{m}"} for m in ("area", "perimeter")]
+    area, perimeter = evaluate_document(document)["asks"]
+    number = {"exact": pi_number, "3.14": 3.14, "22/7": 22 / 7}[pi]
+    assert float(area["decimal"]) == pytest.approx(6 * number, rel=1e-15)
+    whole = 12 * ellipe(float(1 - Fraction(4, 9)))  # with the true π
+    assert float(perimeter["decimal"]) == pytest.approx(whole * number / pi_number, rel=1e-13)
+
+
+def test_the_step_into_another_unit_is_shown() -> None:
+    document = problem(part("slab", "rectangle", width="2.4", height="1.2"))
+    document["asks"] = [{"label": "floor", "expression": "fig.area", "unit": "ft^2"}]
+    working = evaluate_document(document)["asks"][0]["working"]
+    assert working[-2:] == [
+        "2.88 m² = 31.00006… ft²",
+        "31.000062000… ≈ 31.00 ft² (to 2 decimal places)",
+    ]
+
+
+def test_a_quadrilateral_that_crosses_itself_is_no_trapezoid() -> None:
+    """(0, 0) (4, 3) (0, 3) (4, 0) has two parallel sides, and no area by them."""
+    corners = [(Real.of(x), Real.of(y)) for x, y in ((0, 0), (4, 3), (0, 3), (4, 0))]
+    sides = tuple(straight_side(f"side {i}", i, corners[i], corners[(i + 1) % 4]) for i in range(4))
+    assert isinstance(shape_of(Region((sides,), PI)), Cornered)

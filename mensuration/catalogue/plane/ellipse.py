@@ -17,8 +17,8 @@ FIGURE = PlaneFigure(
     relations=(
         product("area", "pi a b", "the disc of radius a, pressed to b/a of its height"),
         Relation(
-            {"perimeter": "ellipse_perimeter(a, b)"},
-            "the complete elliptic integral of the second kind: 4a E(1 - b²/a²) for a ≥ b",
+            {"perimeter": "2 pi mean_radius(a, b)"},
+            "the circle as long as the ellipse, by an elliptic integral: 4a E(1 - b²/a²) for a ≥ b",
         ),
     ),
     outline=Outline(("a", "0"), (Oval("rim", ("a", "0"), ("0", "0"), "a", "b", "perimeter"),)),
