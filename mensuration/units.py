@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 import tomllib
 from dataclasses import dataclass
 from fractions import Fraction
@@ -54,6 +55,7 @@ _KIND_NAMES = {
     Kind(plain=3): "a volume in plain units",
 }
 _BASE_KINDS = {"length": LENGTH, "plain": Kind(plain=1), "angle": ANGLE}
+_MARKS = {"deg": "°", "arcmin": "′", "arcsec": "″"}
 _SUPERSCRIPTS = str.maketrans("-0123456789", "⁻⁰¹²³⁴⁵⁶⁷⁸⁹")
 
 
@@ -94,8 +96,8 @@ class Unit:
         """A number with this unit behind it, as a person reads it: ``1.75 m²``, ``110°``."""
         if not self.symbol:
             return number
-        if self.symbol == "deg":
-            return f"{number}°"
+        if self.symbol in _MARKS:
+            return f"{number}{_MARKS[self.symbol]}"
         if self.kind.plain:
             return f"{number} {self._plain_words(number)}"
         power = "" if self.power == 1 else str(self.power).translate(_SUPERSCRIPTS)
@@ -112,6 +114,8 @@ class Unit:
             return ""
         if self.symbol == "deg":
             return r"^\circ"
+        if self.symbol in _MARKS:
+            return "'" if self.symbol == "arcmin" else "''"
         if self.kind.plain:
             return rf"\ \text{{{self._plain_words('2')}}}"
         power = "" if self.power == 1 else rf"^{{{self.power}}}"
@@ -122,8 +126,8 @@ class Unit:
         """The unit in MathML, with the space before it."""
         if not self.symbol:
             return ""
-        if self.symbol == "deg":
-            return "<mo>°</mo>"
+        if self.symbol in _MARKS:
+            return f"<mo>{_MARKS[self.symbol]}</mo>"
         if self.kind.plain:
             return f"<mtext>\u00a0{self._plain_words('2')}</mtext>"
         name = f'<mi mathvariant="normal">{self.symbol}</mi>'
@@ -141,11 +145,26 @@ def _load() -> tuple[dict[str, Unit], dict[str, tuple[str, ...]]]:
     for row in table["unit"]:
         factor = None if row["factor"] == "radian" else Fraction(row["factor"])
         unit = Unit(row["symbol"], _BASE_KINDS[row["kind"]], factor)
-        names[unit.symbol] = (unit.symbol, *row["names"])
-        units.update(dict.fromkeys(names[unit.symbol], unit))
+        called = (unit.symbol, *row["names"])
+        units.update(dict.fromkeys(called, unit))
+        if not row.get("further"):
+            names[unit.symbol] = called
     return units, names
+
+
+def _further() -> dict[str, tuple[Fraction, Kind]]:
+    kinds = {"area": AREA, "volume": VOLUME}
+    rows = tomllib.loads(files("mensuration").joinpath("units.toml").read_text("utf-8"))["further"]
+    return {name: (Fraction(row["factor"]), kinds[row["kind"]]) for row in rows for name in row["names"]}
 
 
 UNITS, UNIT_NAMES = _load()
 LENGTH_UNITS = tuple(s for s in UNIT_NAMES if UNITS[s].kind in (LENGTH, Kind(plain=1)))
 ANGLE_UNITS = tuple(s for s in UNIT_NAMES if UNITS[s].kind == ANGLE)
+FURTHER = _further()
+"""What is typed for areas and volumes beside powers of lengths (5 L, 2 ha), by name: base units and kind. A problem's own
+names come before these."""
+UNIT_WITH_POWER = re.compile(
+    rf"({'|'.join(s for s in UNITS if UNITS[s].kind == LENGTH and s.isalpha())})([23])"
+)
+"""``m2``, as it is typed where ² is not at hand."""

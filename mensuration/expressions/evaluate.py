@@ -21,7 +21,7 @@ from mensuration.expressions.nodes import (
 from mensuration.expressions.quantity import Quantity
 from mensuration.numbers import PI, Real
 from mensuration.numbers.monomials import MAX_INDEX
-from mensuration.units import NUMBER, UNITS
+from mensuration.units import FURTHER, NUMBER, UNITS
 
 MAX_EXPONENT = 64
 MAX_BITS = 4096
@@ -39,6 +39,12 @@ class Scope:
         if path.names == ("pi",):
             return Quantity(self.pi)
         found = self.look_up(path)
+        if found is None and path.text in FURTHER:
+            size, kind = FURTHER[path.text]
+            return Quantity(Real.of(size), kind)
+        if found is None and path.text in ("gal", "gallon", "gallons"):
+            says = "a gallon is 3.785 L in the US and 4.546 L in the UK: write US gal or UK gal"
+            raise ExpressionError("which-gallon", says)
         if found is None:
             raise unknown_word(path.text, [*self.known(), *UNITS, "pi"])
         return found

@@ -7,7 +7,7 @@ from collections.abc import Container, Iterator
 
 from mensuration.expressions.functions import FUNCTIONS
 from mensuration.expressions.nodes import Path
-from mensuration.units import UNITS
+from mensuration.units import UNIT_WITH_POWER, UNITS
 
 MOST = 60
 NAME = re.compile(r"[^\W\d_]\w*")
@@ -31,7 +31,7 @@ def name_fault(name: str, taken: Container[str] = ()) -> str | None:
         return f"a name has at most {MOST} letters"
     if not NAME.fullmatch(name):
         return f"“{name}” can't be a name: use one word of letters, digits and _, a letter first"
-    if name in RESERVED:
+    if name in RESERVED or UNIT_WITH_POWER.fullmatch(name):
         return f"“{name}” already means something; choose another name"
     if name in taken:
         return f"there is already something named “{name}” here"

@@ -6,6 +6,7 @@ needed, then whole packs of it, then what that costs. Money is rounded once, hal
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import lru_cache
@@ -22,10 +23,21 @@ from mensuration.numbers.rounding import Rounding, round_by
 from mensuration.telling import Teller
 from mensuration.units import NUMBER, Unit
 
-EXAMPLES = "€4.20 per m, 1 L covers 8 m², 8 tiles per m², 12 % waste, tins of 2.5 L, €19 per tin, whole tiles"
+EXAMPLES = (
+    "€4.20 per m, 1 L covers 8 m², 8 tiles per m², 12 % waste, tins of 2.5 L, €19 per tin, whole tiles, "
+    "10 % off, 20 % VAT"
+)
 MAX_RATES = 10
 _PARSER = Lark(files("mensuration.language").joinpath("rates.lark").read_text("utf-8"), parser="lalr")
-RANKS = {"waste": 0, "covers": 1, "needs": 1, "packs": 2, "wholes": 2, "cost": 3}  # the order of buying
+# The order of buying; a discount is taken off the price before the tax is put on.
+RANKS = {"waste": 0, "covers": 1, "needs": 1, "packs": 2, "wholes": 2, "cost": 3, "off": 4, "tax": 5}
+PERCENT_OF = {
+    "waste": ("waste", "wastage", "more", "extra", "offcuts", "spare", "reserve", "allowance"),
+    "off": ("off", "discount", "rebate", "reduction", "less", "cheaper"),
+    "tax": ("vat", "tax", "gst", "duty"),
+}
+_SPACES = re.compile(r"(?<=\d)[ \u00a0\u202f](?=\d)")
+_THOUSANDS = re.compile(r"\d{1,3}(,\d{3})+(\.\d+)?")
 
 
 @dataclass(frozen=True)
@@ -54,6 +66,17 @@ class _Rate:
         return found[number] if len(found) > number else ""
 
 
+@dataclass(frozen=True)
+class _Money:
+    """How money is written: its mark before the amount, with or without a gap."""
+
+    mark: str
+    gap: str
+
+    def of(self, amount: Real) -> str:
+        return f"{self.mark}{self.gap}{round_by(amount, Rounding(places=2)).text}"
+
+
 @dataclass
 class _Account:
     """What is needed so far: a measure, then a number of things, then whole packs, then money."""
@@ -63,6 +86,8 @@ class _Account:
     teller: Teller
     counts: dict[str, tuple[Real, str]] = field(default_factory=dict)
     packs: dict[str, tuple[int, str]] = field(default_factory=dict)
+    paid: tuple[Real, _Money] | None = None
+    """What everything so far costs, and how that money is written."""
 
 
 def worked_rates(rates: Sequence[str], measure: Quantity, unit: Unit, teller: Teller) -> tuple[RateLine, ...]:
@@ -95,10 +120,28 @@ def _read(text: str) -> _Rate:
     words: dict[str, list[str]] = {}
     for token in tree.scan_values(lambda item: isinstance(item, Token)):
         words.setdefault(token.type, []).append(str(token))
-    return _Rate(str(tree.data), words)
+    kind = str(tree.data)
+    return _Rate(_percent_of(words.get("WORD", [])) if kind == "percent" else kind, words)
+
+
+def _percent_of(words: Sequence[str]) -> str:
+    """What a percentage is of: the measure, for waste, or the price."""
+    for word in words:
+        for kind, meant in PERCENT_OF.items():
+            if word.lower() in meant:
+                return kind
+    raise RateFault("say what this percentage is: waste, off or VAT")
 
 
 def _plain(text: str) -> Real:
+    """A number as people write it: with a point or a comma before its decimals, thousands apart."""
+    text = _SPACES.sub("", text)
+    if _THOUSANDS.fullmatch(text):
+        if text.count(",") == 1 and "." not in text:
+            point = text.replace(",", ".")
+            says = f"“{text}” can be read in two ways: write {text.replace(',', '')}, or {point} with a point"
+            raise RateFault(says)
+        text = text.replace(",", "")
     return evaluate(parse(text.replace(",", ".")), Scope()).value
 
 
@@ -194,11 +237,33 @@ def _cost(account: _Account, rate: _Rate) -> tuple[str, str]:
     else:
         share = _measured(account, of)
         amount, shown = account.measure.value / share.value, _show(account, account.measure)
-    cost = round_by(price * amount, Rounding(places=2)).text
     mark = rate.word("CURRENCY")
     # € 12 where it was written behind its number, or is a word
-    money = f"{mark}{cost}" if len(mark) == 1 and rate.word("PRICE") else f"{mark} {cost}"
-    return f"{shown} × {typed} {mark} per {of}", money
+    gap = "" if len(mark) == 1 and rate.word("PRICE") else " "
+    money = _Money(mark, gap)
+    cost = price * amount
+    if account.paid is None:
+        account.paid = cost, money
+    elif account.paid[1].mark == mark:
+        account.paid = account.paid[0] + cost, money
+    else:
+        raise RateFault(f"this is in {mark}, what was said before in {account.paid[1].mark}")
+    return f"{shown} × {typed} {mark} per {of}", money.of(cost)
+
+
+def _priced(account: _Account, rate: _Rate) -> tuple[str, str]:
+    """A discount or a tax: so many hundredths of what everything costs."""
+    percent = _plain(rate.word("NUMBER"))
+    if account.paid is None:
+        raise RateFault(
+            f"say first what it costs, such as €4.20 per {account.unit.after('').strip() or 'piece'}"
+        )
+    before, money = account.paid
+    sign = Real.of(-1 if rate.kind == "off" else 1)
+    after = before * (Real.of(1) + sign * percent / Real.of(100))
+    account.paid = after, money
+    how = "less" if rate.kind == "off" else "and"
+    return f"{money.of(before)} {how} {rate.word('NUMBER')} %", money.of(after)
 
 
 _WORKINGS: dict[str, Callable[[_Account, _Rate], tuple[str, str]]] = {
@@ -208,6 +273,8 @@ _WORKINGS: dict[str, Callable[[_Account, _Rate], tuple[str, str]]] = {
     "packs": _packs,
     "wholes": _wholes,
     "cost": _cost,
+    "off": _priced,
+    "tax": _priced,
 }
 
 

@@ -54,6 +54,8 @@ def write(node: Node, leaf: Leaf, times: bool = False) -> Maths:
 def number(node: Number) -> Maths:
     """A typed number as it was typed: fractions and mixed numbers with a bar."""
     typed = node.typed
+    if typed.endswith("%"):
+        return m.Written(typed.replace("%", r"\%"), typed)
     if "/" not in typed:
         return m.digits(typed)
     mixed = " " in typed.strip().replace(" /", "/").replace("/ ", "/")

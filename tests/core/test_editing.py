@@ -297,7 +297,7 @@ def test_a_part_gets_a_name_of_its_own() -> None:
     one = document(figures=[{"name": "pad", "parts": [slab]}])
     assert made(one, "add-part", figure="pad", part={**slab, "name": "quarter-circle"}) == "quarter_circle"
     assert made(one, "add-part", figure="pad", part=slab) == "slab2"
-    assert made(one, "add-part", figure="pad", part={**slab, "name": "m"}) == "m2"
+    assert made(one, "add-part", figure="pad", part={**slab, "name": "m"}) == "part2"
     twice = done(one, "duplicate-part", figure="pad", part="slab").figures[0].parts
     assert [(part.name, part.at) for part in twice] == [("slab", ("1/2", "3")), ("slab2", ("1/2", "3.5"))]
     assert done(document(), "add-part", figure="pad", part=slab).figures[0].name == "pad"

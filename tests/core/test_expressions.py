@@ -121,7 +121,6 @@ def test_a_bare_number_added_to_a_length_asks_for_its_unit() -> None:
         ("2 +", "unfinished", 3),
         ("= 3", "equals", 0),
         ("2 3", "two-numbers", 2),
-        ("10 000", "two-numbers", 3),
         ("2 m 30", "unit-missing", 4),
         ("3 m 4 m", "two-numbers", 4),
         ("?", "unknown-value", 0),
