@@ -6,6 +6,8 @@ from collections.abc import Callable
 from dataclasses import dataclass, field
 from fractions import Fraction
 
+from flint import arb
+
 from mensuration.expressions.errors import ExpressionError, unknown_word
 from mensuration.expressions.functions import FUNCTIONS, root
 from mensuration.expressions.nodes import (
@@ -21,9 +23,11 @@ from mensuration.expressions.nodes import (
 from mensuration.expressions.quantity import Quantity
 from mensuration.numbers import PI, Real
 from mensuration.numbers.monomials import MAX_INDEX
+from mensuration.numbers.proof import precision
 from mensuration.units import FURTHER, NUMBER, UNITS
 
 MAX_EXPONENT = 64
+LARGEST = 1000  # the power of 2 beyond which nothing is worked with, about 10^300
 MAX_BITS = 4096
 
 
@@ -70,9 +74,9 @@ def evaluate(node: Node, scope: Scope) -> Quantity:
         case Binary(operator, left, right):
             a, b = evaluate(left, scope), evaluate(right, scope)
             if operator == "*":
-                return a.times(b)
+                return _within_bounds(a.times(b))
             if operator == "/":
-                return a.over(b)
+                return _within_bounds(a.over(b))
             return a.plus(b, 1 if operator == "+" else -1)
         case Power(base, Number(power)):
             return _power(evaluate(base, scope), power)
@@ -101,4 +105,31 @@ def _power(base: Quantity, power: Fraction | None) -> Quantity:
         raise ExpressionError("too-large", "this power is too large to work out")
     if whole < 0 and base.value.sign() == 0:
         raise ExpressionError("division-by-zero", "this divides by 0")
-    return Quantity(base.value**whole, base.kind.power(whole))
+    _check_length(base.value, whole)
+    return _within_bounds(Quantity(base.value**whole, base.kind.power(whole)))
+
+
+def _check_length(value: Real, power: int) -> None:
+    """That a power's size is within bounds, before it is worked out."""
+    with precision(64):
+        size = abs(value.ball())
+        if size.contains(0):
+            return
+        length = float((size.log() / arb(2).log()).mid())
+    if abs(length * power) > LARGEST:
+        raise ExpressionError("too-large", "this power is too large to work out")
+
+
+def _within_bounds(quantity: Quantity) -> Quantity:
+    """A quantity of a size that can be worked with. ExpressionError for another."""
+    exact = quantity.value.exact
+    if exact is not None and exact.bits < LARGEST and (exact.rational is not None or not exact):
+        return quantity
+    with precision(64):
+        size = abs(quantity.value.ball())
+        large = bool(size > arb(2) ** LARGEST)
+        small = bool(size > 0) and bool(size < arb(2) ** -LARGEST)
+    if large or small:
+        says = f"this is too {'large' if large else 'near to 0'} to be worked with"
+        raise ExpressionError("too-large", says)
+    return quantity

@@ -23,7 +23,7 @@ from math import floor, lcm
 from threading import Lock
 from weakref import WeakValueDictionary
 
-from flint import arb, fmpq
+from flint import arb, ctx, fmpq
 
 
 class NotClosed(ArithmeticError):
@@ -127,12 +127,13 @@ def order_of(base: Base) -> tuple[int, int | Fraction, str]:
 class Monomial:
     """``π^pi · ∏ base^exponent · angle``; made by :func:`monomial` only."""
 
-    __slots__ = ("__dict__", "__weakref__", "angle", "factors", "pi")
+    __slots__ = ("__dict__", "__weakref__", "_balls", "angle", "factors", "pi")
 
     def __init__(self, pi: Fraction, factors: tuple[Factor, ...], angle: Sum | None) -> None:
         self.pi = pi
         self.factors = factors
         self.angle = angle
+        self._balls: dict[int, arb] = {}
 
     @cached_property
     def primes(self) -> tuple[tuple[int, Fraction], ...]:
@@ -166,6 +167,12 @@ class Monomial:
 
     def ball(self) -> arb:
         """An enclosure at the working precision in force."""
+        bits = ctx.prec
+        if bits not in self._balls:
+            self._balls[bits] = self._enclosed()
+        return self._balls[bits]
+
+    def _enclosed(self) -> arb:
         product = arb(1)
         if self.square_free is not None:
             if self.square_free > 1:

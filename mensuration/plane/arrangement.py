@@ -17,9 +17,9 @@ from math import floor, hypot
 from typing import Literal
 
 from mensuration.plane.crossings import meetings
-from mensuration.plane.edges import Bent, Edge, ExactPoint, Point, Spot, around
+from mensuration.plane.edges import Bent, Edge, EllipseArc, ExactPoint, Point, Spot, around
 from mensuration.plane.placing import PlacedPart
-from mensuration.plane.tolerances import RELATIVE
+from mensuration.plane.tolerances import RELATIVE, RELATIVE_OF_OVALS
 
 MAX_FRAGMENTS = 12_000
 
@@ -83,9 +83,10 @@ def arrange(parts: tuple[PlacedPart, ...]) -> Arrangement:
     if not parts:
         return Arrangement(parts, [], [], 0.0, {})
     left, bottom, right, top = around([part.box for part in parts])
-    tolerance = RELATIVE * hypot(right - left, top - bottom)
-    vertices = Vertices(tolerance)
     edges = [edge for part in parts for edge in part.edges]
+    near = RELATIVE_OF_OVALS if any(isinstance(edge, EllipseArc) for edge in edges) else RELATIVE
+    tolerance = near * hypot(right - left, top - bottom)
+    vertices = Vertices(tolerance)
     points = split_where_they_meet(edges, vertices, tolerance, MAX_FRAGMENTS)
     ends = {
         (edge.part, edge.index): (vertices.add(Vertex(edge.a)), vertices.add(Vertex(edge.b)))
@@ -241,7 +242,11 @@ def _runs_with(fragment: Fragment, tail: int, head: int, edge: Edge) -> bool:
 def _find_sides(parts: tuple[PlacedPart, ...], fragments: list[Fragment]) -> None:
     for fragment in fragments:
         owned = {owner.edge.part: owner.forward for owner in fragment.owners}
+        x, y = fragment.middle
         for part in parts:
+            left, bottom, right, top = part.box
+            if part.index not in owned and not (left <= x <= right and bottom <= y <= top):
+                continue
             bit = 1 << part.index
             if part.index in owned:
                 inside_left = owned[part.index] != part.placement.flip

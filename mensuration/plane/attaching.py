@@ -135,7 +135,7 @@ def _seat(solution: Solution, flip: bool) -> tuple[Point, Point]:
 
 
 def _worked(solution: Solution, xy: Sequence[str]) -> Point:
-    return solution.work_out(xy[0]).value, solution.work_out(xy[1]).value
+    return solution.spot((xy[0], xy[1]))
 
 
 def _unit(p: Point, q: Point) -> Point:

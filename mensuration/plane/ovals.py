@@ -9,6 +9,7 @@ from __future__ import annotations
 
 import cmath
 from collections.abc import Callable
+from itertools import combinations
 from math import atan2, cos, hypot, pi, sin
 
 from flint import acb, arb, fmpq, fmpq_poly
@@ -19,6 +20,7 @@ from mensuration.plane.tolerances import COINCIDE, UNIT_CIRCLE
 
 POLISHING = 12  # steps
 ASIDE = 0.4  # radians; no meeting lies opposite to it by symmetry
+NESTLING = {4: 3e-3, 3: 1e-4}  # zeros of one place, by their number: how far floats scatter them, in radians
 FARTHEST = 0.1  # radians from a rough meeting to the enclosed one
 
 
@@ -29,8 +31,8 @@ def oval_meetings(oval: EllipseArc, other: Edge, tolerance: float) -> list[Spot]
     if size <= COINCIDE:
         return []
     spots: list[Spot] = []
-    for t in _angles(value):
-        t = _polished(value, t)
+    for t, alone in _angles(value):
+        t = _polished(value, t) if alone else t
         if abs(value(t)) <= COINCIDE * size:
             spot = oval.at_angle(t)
             if all(hypot(spot[0] - s[0], spot[1] - s[1]) > tolerance for s in spots):
@@ -60,8 +62,9 @@ def _put_in(oval: EllipseArc, other: Edge) -> Callable[[float], float]:
     return off_conic
 
 
-def _angles(value: Callable[[float], float]) -> list[float]:
+def _angles(value: Callable[[float], float]) -> list[tuple[float, bool]]:
     """Angles of the zeros of a trigonometric polynomial of degree two, rough; some that are none may be among them.
+    Three or four that lie together are one, where the curves nestle to one another; it does not stand alone.
 
     With u = tan((t - ASIDE)/2) it is a polynomial of the fourth degree in u, whose roots are found by FLINT.
     """
@@ -78,9 +81,19 @@ def _angles(value: Callable[[float], float]) -> list[float]:
     quartic = fmpq_poly([fmpq(*coefficient.as_integer_ratio()) for coefficient in rising])
     if quartic.degree() < 1:
         return []
-    found = (complex(root) for root, _ in quartic.complex_roots())  # type: ignore[misc, has-type]
+    found = [complex(root) for root, times in quartic.complex_roots() for _ in range(times)]  # type: ignore[misc, has-type]
     turns = [(1 + 1j * u) / (1 - 1j * u) for u in found if abs(1 - 1j * u) > UNIT_CIRCLE]
-    return [cmath.phase(z) + ASIDE for z in turns if abs(abs(z) - 1) < UNIT_CIRCLE]
+    for count, spread in NESTLING.items():
+        for together in combinations(turns, count):
+            middle = sum(together, 0j) / count
+            if all(abs(z - middle) < spread for z in together):
+                alone = [z for z in turns if z not in together]
+                return [(cmath.phase(middle) + ASIDE, False), *_on_circle(alone)]
+    return _on_circle(turns)
+
+
+def _on_circle(turns: list[complex]) -> list[tuple[float, bool]]:
+    return [(cmath.phase(z) + ASIDE, True) for z in turns if abs(abs(z) - 1) < UNIT_CIRCLE]
 
 
 def _polished(value: Callable[[float], float], t: float) -> float:

@@ -37,7 +37,7 @@ class Placement:
         if self.heading is not None:
             return self.heading
         cosine, sine = direction(self.turn)
-        return _plain(cosine), _plain(sine)
+        return cosine.plain(), sine.plain()
 
     def put(self, local: Point) -> Point:
         """A point of the figure's own axes, in the plane: mirrored, then turned, then moved."""
@@ -85,10 +85,6 @@ def turned_back(point: Point, turn: Real) -> Point:
     return x * c + y * s, y * c - x * s
 
 
-def _plain(value: Real) -> Real:
-    return value if value.exact is None or value.exact.canonical else Real(None, value.exact.ball)
-
-
 @dataclass(frozen=True, eq=False)
 class PlacedPart:
     """A named part in the plane: its solved figure, placement, join, and edges with the inside on one side."""
@@ -126,7 +122,8 @@ class PlacedPart:
 
 @lru_cache(maxsize=20_000)
 def _local_spot(solution: Solution, xy: XY) -> Spot:
-    return float(solution.work_out(xy[0]).value), float(solution.work_out(xy[1]).value)
+    x, y = solution.spot(xy)
+    return float(x), float(y)
 
 
 def place(name: str, index: int, join: Join, solution: Solution, placement: Placement) -> PlacedPart:
@@ -143,7 +140,7 @@ def place(name: str, index: int, join: Join, solution: Solution, placement: Plac
     """
 
     def point(xy: XY) -> Point:
-        return placement.put((solution.work_out(xy[0]).value, solution.work_out(xy[1]).value))
+        return placement.put(solution.spot(xy))
 
     edges: list[Edge] = []
     for walk in solution.outline.walks:

@@ -3,8 +3,14 @@
 Floats only decide how things lie to one another; every measure is taken exactly or from balls.
 """
 
-RELATIVE = 1e-9
+RELATIVE = 1e-11
 """Of a figure's size: what is nearer to one another counts as touching, what differs less as equal."""
+
+RELATIVE_OF_OVALS = 1e-9
+"""The same where there are ellipses, whose meetings come from polynomials of the fourth degree."""
+
+SMALLEST = 1e-8
+"""Of a figure's size and its distance from the origin: edges that are shorter are refused, as floats can't tell them."""
 
 PARALLEL = 1e-13
 """Sine of the angle between two lines below which they never meet."""

@@ -89,8 +89,8 @@ def read_text(text: str | bytes) -> Problem:
         raise UnreadableDocument(
             f"this is not JSON: line {error.lineno}, column {error.colno}: {error.msg}"
         ) from None
-    except (UnicodeDecodeError, RecursionError):
-        raise UnreadableDocument("this is not a JSON text") from None
+    except (ValueError, RecursionError):  # no UTF-8, a number of thousands of digits, brackets without end
+        raise UnreadableDocument("this is not a JSON text that can be read") from None
     if not isinstance(document, dict):
         raise UnreadableDocument("a problem file holds one JSON object in braces")
     if document.get("format") != FORMAT:

@@ -36,6 +36,7 @@ from mensuration.telling.mathematics import Maths
 from mensuration.telling.working import expression_working, rounding_line, tell_all, unit_line
 from mensuration.units import ANGLE, NO_UNIT, NUMBER, POWERS, UNITS, Kind, Unit
 
+SIZES = (1e-25, 1e25)  # of lengths that are typed, in metres
 KIND_NAMES = {0: "number", 1: "length", 2: "area", 3: "volume"}
 
 
@@ -164,7 +165,18 @@ class _Evaluation:
         return self.works[node.name].quantity(within, node.name)
 
     def _measurement(self, figure: str, text: str, kind: str) -> Quantity:
-        """A typed length, area, angle or turn; a bare number has the setting's unit."""
+        """A typed length, area, angle or turn; a bare number has the setting's unit. ExpressionError beyond SIZES."""
+        quantity = self._typed(figure, text, kind)
+        power = POWERS.get(kind, 1)
+        if quantity.value.sign() and not SIZES[0] ** power <= abs(float(quantity.value)) <= SIZES[1] ** power:
+            large = abs(float(quantity.value)) > 1
+            says = (
+                f"this is too {'large' if large else 'small'} for a figure: sizes go from 10^-25 m to 10^25 m"
+            )
+            raise ExpressionError("out-of-range", says)
+        return quantity
+
+    def _typed(self, figure: str, text: str, kind: str) -> Quantity:
         quantity = worked(parse(text), self._scope(figure))
         if kind == "count":
             if quantity.kind != NUMBER:

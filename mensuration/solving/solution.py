@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 
 from mensuration.catalogue.figure import Figure, Outline, PlaneFigure
-from mensuration.expressions import Quantity, Scope, evaluate, parse
+from mensuration.expressions import Path, Quantity, Scope, evaluate, parse
 from mensuration.expressions.algebras import Floats
 from mensuration.numbers import Real
 from mensuration.solving.forms import inputs
@@ -80,6 +80,22 @@ class Solution:
 
     def work_out(self, expression: str) -> Quantity:
         return evaluate(parse(expression), self.scope())
+
+    def spot(self, xy: tuple[str, str]) -> tuple[Real, Real]:
+        """A point of the figure's own axes, exact where plain roots and π tell it."""
+        if xy not in self._spots:
+            scope = replace(self.scope(), look_up=self._plain_value)
+            x, y = (evaluate(parse(text), scope).value.plain() for text in xy)
+            self._spots[xy] = x, y
+        return self._spots[xy]
+
+    @cached_property
+    def _spots(self) -> dict[tuple[str, str], tuple[Real, Real]]:
+        return {}
+
+    def _plain_value(self, path: Path) -> Quantity | None:
+        found = self.values.get(path.text)
+        return None if found is None else Quantity(found.value.plain(), found.kind)
 
     def path_to(self, wanted: set[str]) -> list[Step]:
         """The steps that lead from the givens to ``wanted``, in order, and no others."""

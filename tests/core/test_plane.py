@@ -436,3 +436,13 @@ def test_independent_shapes_are_what_they_say() -> None:
         "flip": False,
     }
     assert independent(disc).symmetric_difference(Point(1, 1).buffer(2, quad_segs=SEGMENTS)).area < 1e-6
+
+
+def test_an_ellipse_that_nestles_to_a_circle_touches_it_in_one_point() -> None:
+    """Half axes 2 and 1 lie at the bottom of a circle of radius 4 = 2²/1: there they meet four times at once."""
+    oval = part("oval", "ellipse", ("1", "-2"), a="2", b="1")
+    disc = part("disc", "circle", ("1", "1"), radius="4")
+    strip = part("strip", "rectangle", ("0", "-4"), width="2", height="2")
+    area, _ = measures(disc, oval, strip)
+    without, _ = measures(disc, strip)
+    assert area["decimal"] == without["decimal"]

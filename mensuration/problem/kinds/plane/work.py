@@ -17,6 +17,7 @@ from mensuration.pictures import Split
 from mensuration.plane import Composition, PlacedPart, TooCrowded, compose
 from mensuration.plane.cutting import Cut
 from mensuration.plane.placing import turned_back
+from mensuration.plane.tolerances import SMALLEST
 from mensuration.problem.kinds.kind import Context, FigureResults, NotWorkedOut, Work
 from mensuration.problem.kinds.plane.document import PlaneDocument, Shaded
 from mensuration.problem.kinds.plane.parts import Parts
@@ -74,6 +75,8 @@ class PlaneWork(Work[PlaneDocument]):
         if not placed:
             return
         context, figure = self.context, self.figure
+        if self._far_too_small(placed):
+            return
         try:
             composition = _composed(placed, context.teller.pi)
             self.frame, own = self._framed(composition)
@@ -91,6 +94,19 @@ class PlaneWork(Work[PlaneDocument]):
         if len(placed) == len(figure.parts):
             self.tallies = tallies
             self._warn(tallies)
+
+    def _far_too_small(self, placed: Sequence[PlacedPart]) -> bool:
+        """Whether some edge is so much smaller than the figure, or so far off, that it can't be told; it is said where."""
+        corners = [abs(value) for part in placed for value in part.box]
+        shortest = SMALLEST * max(corners)
+        small = [part for part in placed if min(float(edge.length) for edge in part.edges) < shortest]
+        for part in small:
+            says = (
+                f"“{part.name}” is too small beside the rest of the figure, or lies too far away: "
+                "sizes may be as 100 000 000 to 1"
+            )
+            self.context.complain(f"parts.{part.name}", "too-different", says)
+        return bool(small)
 
     def _framed(self, composition: Composition) -> tuple[Real, Composition]:
         """The figure in axes of its own, where it is turned as a whole by an angle that would cost its exact forms."""
