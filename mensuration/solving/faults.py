@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Mapping
+from collections.abc import Callable, Iterable, Mapping, Sequence
 from contextlib import suppress
 from itertools import combinations
 from typing import TYPE_CHECKING
@@ -53,6 +53,25 @@ def too_little(figure: Figure, values: Iterable[str]) -> str:
                 such = listed([figure.title_of(name) for name in more], "and")
                 return f"{COUNTS[count]} more measurements are needed, such as {such}"
     return "more measurements are needed"
+
+
+def still_moving(figure: Figure, values: Iterable[str], some: Sequence[Mapping[str, float]]) -> str:
+    """That what is known leaves a figure free, which measurements would hold it, and two of the figures it may be."""
+    known = set(values)
+    free = [
+        m.name
+        for m in (*figure.measures,)
+        if m.name not in known and max(f[m.name] for f in some) > 1.01 * min(f[m.name] for f in some)
+    ]
+    first = [name for name in figure.usual if name in free] or free[:2]
+    more = [*first, *(name for name in free if name not in first)][:MOST_NAMED]
+    shown = first[:2]
+    one, two = some[0], some[-1]
+    such = " or ".join(
+        listed([f"{figure.title_of(name)} {each[name]:.3g}" for name in shown], "and") for each in (one, two)
+    )
+    needed = listed([figure.title_of(name) for name in more], "or")
+    return f"one more measurement is needed: {needed}. So far it can still change: {such}, and all between"
 
 
 def listed(names: list[str], last: str) -> str:

@@ -34,6 +34,11 @@ ENOUGH = 3  # of them, where it must be full: one may be noise
 CENTRAL = 1e-5  # to both sides, for slopes
 SURE_RANK = 1e-6  # the least singular value to the largest
 
+MOST_MOVED = 4  # figures that are moved
+COUNTED = 41  # up to which counts are tried one by one
+NOTHING = 1e-7  # of the size: a length that is shorter is none
+ASIDE = 0.3  # how far a figure is moved on the scales of its basis, to see whether it can be
+
 LINES = ("length", "angle", "count")  # kinds of measures that may be tried instead of the usual
 MOST_BASES = 4
 WHOLE = SAME = 1e-6
@@ -79,8 +84,80 @@ def figures_with(figure: Figure, known: Floats, given: frozenset[str]) -> list[F
     if len(space.targets) < len(space.free):
         return []
     with np.errstate(all="ignore"):
-        met = _descend(space, space.measured_to(known))
-    return _told_apart(figure, space, met)
+        found = _told_apart(figure, space, known, _descend(space, space.measured_to(known)))
+        usual = _Space(figure, figure.basis, known, given, size)
+        if usual.free != space.free and len(usual.targets) >= len(usual.free):
+            more = _told_apart(figure, usual, known, _descend(usual, usual.measured_to(known)))
+            found += [one for one in more if not any(_alike(one, other) for other in found)]
+        # Where two roots meet, a whole number is missed by a hair: each is tried by itself.
+        count = next((name for name in space.free if space.measures[name].kind == "count"), None)
+        if count is not None:
+            known_counts = {round(one[count]) for one in found}
+            for number in range(FEWEST_EDGES, COUNTED):
+                if number not in known_counts:
+                    found += _with_count(figure, {**known, count: float(number)}, given, size)
+        for one in sorted(found, key=lambda one: _unevenness(figure, one, size))[:MOST_MOVED]:
+            other = _moved(figure, one, known, given, size)
+            if other is not None:
+                raise StillMoves([one, other])
+    return found
+
+
+def _alike(one: Floats, two: Floats) -> bool:
+    return all(abs(one[name] - two[name]) <= SAME * max(1.0, abs(two[name])) for name in two)
+
+
+def _with_count(figure: Figure, known: Floats, given: frozenset[str], size: float) -> list[Floats]:
+    space = _Space(figure, figure.basis, known, given, size)
+    if not space.free:
+        return []
+    points = space.starts(POINTS)
+    return _told_apart(figure, space, known, _descend_from(space, points, space.measured_to(known)))
+
+
+def _unevenness(figure: Figure, one: Floats, size: float) -> float:
+    """How thin or flat a figure is."""
+    lengths = [one[m.name] for m in figure.measures if m.kind == "length" and not m.signed]
+    return float(sum(abs(np.log(length / size)) for length in lengths))
+
+
+class StillMoves(Exception):
+    """What is known leaves a whole family of figures; two of them."""
+
+    def __init__(self, some: list[Floats]) -> None:
+        super().__init__()
+        self.some = some
+
+
+def _moved(figure: Figure, one: Floats, known: Floats, given: frozenset[str], size: float) -> Floats | None:
+    """Another figure near to one that has the same givens, where these leave it free to move; else None.
+
+    The givens' slopes by the basis have then a direction in which nothing changes. A step that way, brought back to
+    the givens by Gauss's and Newton's method, stays away from where it came: which it doesn't where two solutions meet.
+    """
+    space = _Space(figure, figure.basis, {"pi": known["pi"]}, given, size)
+    here = space.point(one)
+    if not np.isfinite(here).all():
+        return None
+    wanted = space.measured_to(known)
+    slopes = space.slopes(here)
+    if not np.isfinite(slopes).all():
+        return None
+    _, sizes, directions = np.linalg.svd(slopes)
+    if len(sizes) == len(space.free) and sizes[-1] > SURE_RANK * sizes[0]:
+        return None
+    for way in (1, -1):
+        there = here + way * ASIDE * directions[-1]
+        for _ in range(ROUNDS):
+            off = space.measured(there[None, :])[0] - wanted
+            slopes = space.slopes(there)
+            if not (np.isfinite(off).all() and np.isfinite(slopes).all()):
+                break
+            if off @ off < MET and np.abs(there - here).max() > ASIDE / 2:
+                columns = space.values(there[None, :], space.plan)
+                return {name: float(np.resize(column, 1)[0]) for name, column in columns.items()}
+            there = there - np.linalg.pinv(slopes, rcond=SURE_RANK) @ off
+    return None
 
 
 @lru_cache(maxsize=MOST_PLANS)
@@ -170,6 +247,28 @@ class _Space:
             result[:, row] = self._scaled(name, found[name])
         return result
 
+    def slopes(self, point: Array) -> Array:
+        """The targets' slopes by the unknowns, at one point."""
+        ahead, back = (self.measured(point + way * CENTRAL * np.eye(len(self.free))) for way in (1, -1))
+        found: Array = ((ahead - back) / (2 * CENTRAL)).T
+        return found
+
+    def point(self, whole: Floats) -> Array:
+        """Where a figure lies among the points."""
+        found = np.empty(len(self.free))
+        for axis, name in enumerate(self.free):
+            value = whole[name]
+            match self.measures[name]:
+                case Measure(kind="angle"):
+                    found[axis] = np.log(value / (1 - value))
+                case Measure(kind="count"):
+                    found[axis] = np.log(value - FEWEST_EDGES + 0.5)
+                case Measure(signed=True):
+                    found[axis] = np.arcsinh(value / self.size)
+                case _:
+                    found[axis] = np.log(value / self.size)
+        return found
+
     def measured_to(self, known: Floats) -> Array:
         """The targets' known values on the same scales."""
         return np.array([self._scaled(name, np.array(known[name])) for name in self.targets])
@@ -183,10 +282,15 @@ class _Space:
 
 def _descend(space: _Space, wanted: Array) -> Array:
     """The points at which all targets are met, reached from all starts side by side."""
+    count = STARTS * 2 ** (len(space.free) - 1)
+    return _descend_from(space, np.concatenate([space.starts(count), space.starts(count // 4, FAR)]), wanted)
+
+
+def _descend_from(space: _Space, points: Array, wanted: Array) -> Array:
     unknowns = len(space.free)
-    count = STARTS * 2 ** (unknowns - 1)
-    points = np.concatenate([space.starts(count), space.starts(count // 4, FAR)])
     off = space.measured(points) - wanted
+    if not unknowns:  # the basis is known: the rest follows, or doesn't
+        return points[: int((off[0] @ off[0]) < NEARLY_MET)]
     damping = np.full(len(points), 1e-3)
     met = []
     for _ in range(ROUNDS):
@@ -219,21 +323,33 @@ def _descend(space: _Space, wanted: Array) -> Array:
     return np.concatenate(met) if met else points[:0]
 
 
-def _told_apart(figure: Figure, space: _Space, met: Array) -> list[Floats]:
-    """Every sound figure among these points once, the smaller basis first."""
+def _told_apart(figure: Figure, space: _Space, known: Floats, met: Array) -> list[Floats]:
+    """Every sound figure among these points once, the smaller basis first.
+
+    A length of nearly nothing is one only where the targets are met sharply: else it is on its way to a root that is 0.
+    """
     once: list[Array] = []
     while len(met):
         once.append(met[0])
         met = met[(np.abs(met - met[0]) > SAME).any(axis=1)]
     with np.errstate(all="ignore"):
         columns = space.values(np.array(once), space.plan) if once else {}
+        off = space.measured(np.array(once)) - space.measured_to(known) if once else np.zeros((0, 1))
+    sharp = np.einsum("ni,ni->n", off, off) < MET
     rows = (
-        {name: float(np.resize(column, len(once))[row]) for name, column in columns.items()}
+        one
         for row in range(len(once))
+        for one in [{name: float(np.resize(column, len(once))[row]) for name, column in columns.items()}]
+        if sharp[row] or not _has_nothing(figure, one, space.size)
     )
     return sorted(
-        (one for one in rows if _is_sound(figure, one)), key=lambda one: [one[name] for name in space.free]
+        (one for one in rows if _is_sound(figure, one)),
+        key=lambda one: [one[name] for name in space.free],
     )
+
+
+def _has_nothing(figure: Figure, one: Floats, size: float) -> bool:
+    return any(one[m.name] < NOTHING * size for m in figure.measures if m.kind == "length" and not m.signed)
 
 
 def _is_sound(figure: Figure, one: Floats) -> bool:

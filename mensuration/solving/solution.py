@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from functools import cached_property
 
 from mensuration.catalogue.figure import Figure, Outline, PlaneFigure
@@ -58,6 +58,8 @@ class Solution:
     given: frozenset[str]
     steps: tuple[Step, ...]
     pi: Real
+    remarks: Mapping[str, str] = field(default_factory=dict)
+    """What is said of givens, by name: that they agree with the rest but for digits that nobody typed."""
 
     @property
     def plane(self) -> PlaneFigure:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 from contextlib import suppress
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from functools import lru_cache
 from math import isclose, isfinite
 
@@ -13,9 +13,10 @@ from mensuration.expressions import ExpressionError, Quantity, Scope, evaluate, 
 from mensuration.expressions.algebras import Floats, in_floats
 from mensuration.numbers import Real
 from mensuration.numbers.rounding import Rounding, round_by
-from mensuration.solving.faults import SolvingError, clash, listed, too_little
+from mensuration.solving.digits import agree_as_typed
+from mensuration.solving.faults import SolvingError, clash, listed, still_moving, too_little
 from mensuration.solving.forms import MOST_PLANS, inputs, noise_in, reached
-from mensuration.solving.search import sufficient
+from mensuration.solving.search import StillMoves, sufficient
 from mensuration.solving.solution import USUAL_CHOICE, Solution, Step
 from mensuration.solving.trial import Trial, trials
 
@@ -82,9 +83,11 @@ def solutions(
                 fault = error  # a branch without contradiction tells more than one with
                 fault.partial = Solution(figure, state.values, frozenset(given), tuple(state.steps), pi)
             continue
-        solution = Solution(figure, state.values, frozenset(given), tuple(state.steps), pi)
+        solution = Solution(figure, state.values, frozenset(given), tuple(state.steps), pi, state.remarks)
         if not any(_same(solution, other) for other in found):
             found.append(solution)
+    if not found and fault is not None and fault.code in ("impossible", "out-of-range"):
+        found = _elsewhere(figure, given, pi, show, most)
     if not found:
         assert fault is not None
         if fault.code == "contradiction":
@@ -94,12 +97,43 @@ def solutions(
     return found
 
 
+def _elsewhere(
+    figure: Figure,
+    given: Mapping[str, Quantity],
+    pi: Real,
+    show: Callable[[Quantity], str],
+    most: int,
+) -> list[Solution]:
+    """Figures that the forms don't lead to, where one of two roots is no figure: looked for by trial from the givens."""
+    if not sufficient(figure, frozenset(given)):
+        return []
+    found: list[Solution] = []
+    first = _State(dict(given), [])
+    waiting: list[_State] = []
+    try:
+        steps = _by_trial(figure, given, first, waiting, pi)
+    except SolvingError as error:
+        if error.code == "too-little":
+            raise
+        return []
+    if steps:
+        for state in [first.beside(steps), *waiting][:most]:
+            with suppress(SolvingError):
+                _check_found(figure, state.values, state.steps)
+                _follow(figure, given, state, [], pi, show)
+                _check_agreement(figure, given, state, pi, show)
+                found.append(Solution(figure, state.values, frozenset(given), tuple(state.steps), pi))
+    return found
+
+
 @dataclass
 class _State:
     """What is known on one branch, and how it was found."""
 
     values: dict[str, Quantity]
     steps: list[Step]
+    remarks: dict[str, str] = field(default_factory=dict)
+    """What is to be said of givens that agree but for digits that nobody typed."""
 
     def scope(self, pi: Real) -> Scope:
         return Scope(lambda path: self.values.get(path.text), lambda: list(self.values), pi)
@@ -149,7 +183,10 @@ def _by_trial(
     figure: Figure, given: Mapping[str, Quantity], state: _State, waiting: list[_State], pi: Real
 ) -> list[tuple[Step, Quantity]]:
     """What goes on from here without a closed form; other figures with these values go to ``waiting``."""
-    found = trials(figure, state.values, frozenset(given), pi)
+    try:
+        found = trials(figure, state.values, frozenset(given), pi)
+    except StillMoves as moving:
+        raise SolvingError("too-little", still_moving(figure, state.values, moving.some)) from None
     if not found:
         clash = len(given) > len(figure.basis)
         counts = [m.title for m in figure.measures if m.kind == "count" and m.name not in state.values]
@@ -316,6 +353,16 @@ def _check_agreement(
         if _agree(again.value, values[quantity].value, proven) or _is_second(
             relation, quantity, values, scope
         ):
+            continue
+        direct = {quantity, *inputs(formula)} <= given.keys()
+        pasted = agree_as_typed(quantity, again.value, values[quantity].value, given, direct)
+        if pasted is not None:
+            off = again.plus(values[quantity], -1)
+            if pasted == quantity or pasted not in state.remarks:
+                state.remarks[pasted] = (
+                    f"the {figure.title_of(pasted)} agrees with the rest in every digit typed; the difference is "
+                    f"{show(Quantity(abs(off.value), off.kind))}"
+                )
             continue
         chosen = [step.quantity for step in steps if step.source == USUAL_CHOICE]
         if chosen and quantity in given:

@@ -58,6 +58,9 @@ class FormulaWork(Work[FormulaDocument]):
             context.complain("solution", "out-of-range", says, "warning")
         else:
             self.card = card.chosen(wanted - 1)
+        if self.card.solutions:
+            for name, says in self.card.solution.remarks.items():
+                context.complain(f"given.{name}", "agrees", says, "warning")
 
     def quantity(self, names: Sequence[str], text: str) -> Quantity:
         known = PROTOTYPE.known(self.figure)

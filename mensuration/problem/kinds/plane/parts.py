@@ -150,7 +150,10 @@ class Parts:
             return None
         self.typed[part.name] = dict(part.given)
         try:
-            return _solved(part.shape, tuple(given.items()), self.teller)
+            solution = _solved(part.shape, tuple(given.items()), self.teller)
+            for name, says in solution.remarks.items():
+                self.context.complain(f"{where}.given.{name}", "agrees", says, "warning")
+            return solution
         except SolvingError as fault:
             at = f"{where}.given.{fault.given}" if fault.given else f"{where}.given"
             self.context.complain(at, fault.code, fault.says)
