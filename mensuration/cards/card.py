@@ -40,7 +40,7 @@ class Card:
         return Card(self.name, self.figure, self.solutions, self.fault, number)
 
 
-@lru_cache(maxsize=4000)
+@lru_cache(maxsize=400)
 def work_out(name: str, figure: str, given: tuple[tuple[str, Quantity], ...], teller: Teller) -> Card:
     """Solve a figure of the catalogue from what is given of it."""
     declared = figures()[figure]

@@ -188,7 +188,7 @@ class _FigurePen:
         )
 
 
-@lru_cache(maxsize=2000)
+@lru_cache(maxsize=400)
 def _part(part: PlacedPart, teller: Teller, pen: Pen) -> tuple[DrawnPart, list[tuple[Corner, Spot]]]:
     """What is drawn of a part whatever stands beside it, and its right angles with their corners."""
     own = _PartPen(part, teller, pen, dict(pen.typed))
@@ -376,7 +376,7 @@ def _drawn(part: PlacedPart, span: Span) -> bool:
     return span.measure in given or (span.always and span.unless not in given)
 
 
-@lru_cache(maxsize=2000)
+@lru_cache(maxsize=400)
 def _label_spot(part: PlacedPart, near: tuple[PlacedPart, ...]) -> Spot:
     """A roomy spot inside the part that no neighbour covers, for its letter."""
     if len(near) > SEARCHED_PARTS:

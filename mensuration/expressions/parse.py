@@ -47,7 +47,7 @@ _PARSER = Lark(
 )
 
 
-@lru_cache(maxsize=8192)
+@lru_cache(maxsize=4096)
 def parse(text: str) -> Node:
     """Parse typed text. ExpressionError, with a position, when it can't be read.
 

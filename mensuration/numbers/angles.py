@@ -73,7 +73,7 @@ def _pair(degrees: Fraction) -> tuple[Exact, Exact]:
     return cosine_of(degrees), cosine_of(degrees - 90)
 
 
-@lru_cache(maxsize=4096)
+@lru_cache(maxsize=1024)
 def arc_cosine(cosine: Exact) -> Exact:
     """The angle from 0 to π with this cosine, in radians. NotClosed where it can't be told by a short name.
 
@@ -138,7 +138,7 @@ def arc_tangent(tangent: Exact) -> Exact:
     return arc_sine(settled(tangent / root(settled(_ONE + tangent * tangent))))
 
 
-@lru_cache(maxsize=4096)
+@lru_cache(maxsize=1024)
 def cosine_and_sine(angle: Exact) -> tuple[Exact, Exact]:
     """Cosine and sine of an angle in radians made of fractions of π and halves of named angles.
 

@@ -237,7 +237,7 @@ def of_product(product: Product) -> Exact:
 # Roots of rationals
 
 
-@lru_cache(maxsize=4096)
+@lru_cache(maxsize=1024)
 def _rational_root(value: Fraction, index: int) -> Exact:
     if value < 0:
         raise NotClosed("a root of a negative number is not real")
@@ -250,7 +250,7 @@ def _rational_root(value: Fraction, index: int) -> Exact:
     return of_product(reduced(Fraction(0), exponents, None))
 
 
-@lru_cache(maxsize=4096)
+@lru_cache(maxsize=1024)
 def factors_of(n: int, index: int) -> tuple[tuple[int, int], ...]:
     """Primes with their exponents; of a whole number that is a power itself its root may stand for one. NotClosed if n
     is too large to take apart."""
@@ -265,7 +265,7 @@ def factors_of(n: int, index: int) -> tuple[tuple[int, int], ...]:
 # Division
 
 
-@lru_cache(maxsize=4096)
+@lru_cache(maxsize=1024)
 def _inverse(value: Exact) -> Exact:
     if not value.terms:
         raise ZeroDivisionError("division by zero")

@@ -242,7 +242,7 @@ class Product:
     sums: tuple[Sum, ...] = ()
 
 
-@lru_cache(maxsize=65536)
+@lru_cache(maxsize=8192)
 def times(one: Monomial, two: Monomial) -> Product:
     """The product of two monomials. NotClosed for an angle times an angle."""
     if one.angle is not None and two.angle is not None:

@@ -32,7 +32,7 @@ MAX_TRIES = 24  # at taking one root apart
 _HALF = Fraction(1, 2)
 
 
-@lru_cache(maxsize=4096)
+@lru_cache(maxsize=1024)
 def root(value: Exact, index: int = 2) -> Exact:
     """The real root of a value. NotClosed for an even root of a negative value, and where the form would be too long.
 
@@ -93,7 +93,7 @@ def depth(value: Sum) -> int:
     return 1 + max(depths, default=0)
 
 
-@lru_cache(maxsize=4096)
+@lru_cache(maxsize=1024)
 def _taken_out(value: Exact, index: int) -> Exact | None:
     """The root of a sum by roots that are in it already and roots of numbers; None where there is none such."""
     if index % 2 == 0:

@@ -25,7 +25,7 @@ MAX_INDEX_UNDER = 6  # up to which root terms are put under one
 POWERS = tuple(Fraction(k) for k in ("0", "1", "-1", "1/2", "-1/2", "2", "-2"))
 
 
-@lru_cache(maxsize=8192)
+@lru_cache(maxsize=2048)
 def settled(value: Exact) -> Exact:
     """The same value in the simplest form that can be proven.
 
@@ -76,7 +76,7 @@ def _under_roots(key: Monomial) -> Sums:
     )
 
 
-@lru_cache(maxsize=4096)
+@lru_cache(maxsize=1024)
 def _factor(fewer: Sums, more: Sums) -> Exact | None:
     """By how much the product of roots ``more`` is larger than ``fewer``, without roots round sums; or None."""
     if not more:

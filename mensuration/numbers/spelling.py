@@ -81,7 +81,7 @@ class _Parts(NamedTuple):
     under: tuple[str, ...]
 
 
-@lru_cache(maxsize=8192)
+@lru_cache(maxsize=2048)
 def _parts(key: Monomial, by: Spelling) -> _Parts:
     key = _under_the_sum(key)
     roots, pi, functions, under = _roots(key, by)

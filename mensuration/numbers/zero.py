@@ -21,7 +21,7 @@ from mensuration.numbers.proof import PRECISIONS, precision
 MOST_BITS = 30_000
 
 
-@lru_cache(maxsize=4096)
+@lru_cache(maxsize=1024)
 def is_zero(value: Sum) -> bool | None:
     """Whether a value is 0; None where that can't be proven here."""
     try:

@@ -120,7 +120,7 @@ class PlacedPart:
         return float(self.placement.at[0]) + x, float(self.placement.at[1]) + y
 
 
-@lru_cache(maxsize=20_000)
+@lru_cache(maxsize=4000)
 def _local_spot(solution: Solution, xy: XY) -> Spot:
     x, y = solution.spot(xy)
     return float(x), float(y)

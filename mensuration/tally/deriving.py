@@ -19,7 +19,7 @@ def symbols_of(figure: Figure) -> Mapping[str, str]:
     return {m.name: m.symbol for m in figure.measures}
 
 
-@lru_cache(maxsize=8000)
+@lru_cache(maxsize=2048)
 def step_derivation(solution: Solution, step: Step) -> Derivation:
     """One step of the solver: its formula with the solution's values put in."""
     tree = parse(step.formula)

@@ -95,7 +95,7 @@ class Derivation:
         return own and self.trial is None and self.quantity not in self.given
 
 
-@lru_cache(maxsize=4000)
+@lru_cache(maxsize=1024)
 def measured(quantity: str, value: Quantity, pi: Real) -> Derivation:
     """A value that is measured on the figure itself."""
     return Derivation(quantity, Path((quantity,)), {quantity: value}, pi)

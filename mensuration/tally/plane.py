@@ -178,7 +178,7 @@ class PlaneTallies:
         return rest
 
 
-@lru_cache(maxsize=4000)
+@lru_cache(maxsize=1024)
 def _what_is_left(whole: Quantity, gone: Quantity, pi: Real) -> Derivation:
     formula = Binary("-", Path(("whole",)), Path(("gone",)))
     return Derivation("length", formula, {"whole": whole, "gone": gone}, pi, look=Look.SILENT)

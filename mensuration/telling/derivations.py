@@ -45,7 +45,7 @@ def tell_step(derivation: Derivation, teller: Teller, part: str = "") -> ToldSte
     return _told_step(derivation, teller, part)
 
 
-@lru_cache(maxsize=8000)
+@lru_cache(maxsize=2048)
 def _told_step(derivation: Derivation, teller: Teller, part: str) -> ToldStep:
     lines = tell_lines(derivation, teller, part)
     title = derivation.title or None
@@ -61,7 +61,7 @@ def _told_step(derivation: Derivation, teller: Teller, part: str) -> ToldStep:
     )
 
 
-@lru_cache(maxsize=8000)
+@lru_cache(maxsize=2048)
 def tell_lines(derivation: Derivation, teller: Teller, part: str = "", closing: bool = True) -> Lines:
     """Formula and numbers; of what was found by trial the equations, ``closing`` with the unknown before its value."""
     if derivation.bare:

@@ -30,30 +30,34 @@ class Maths:
     def _write_mathml(self) -> Rendered:
         raise NotImplementedError
 
-    @cached_property
+    @property
     def in_text(self) -> Rendered:
-        """One line of plain text, which can be typed in again."""
         return self._write_text()
 
-    @cached_property
+    @property
     def in_tex(self) -> Rendered:
         return self._write_tex()
 
-    @cached_property
+    @property
     def in_mathml(self) -> Rendered:
         return self._write_mathml()
 
-    @property
+    @cached_property
     def text(self) -> str:
+        """One line of plain text, which can be typed in again."""
         return self.in_text.code
+
+    @cached_property
+    def _set(self) -> Rendered:
+        return self.in_tex
 
     @property
     def tex(self) -> str:
-        return self.in_tex.code
+        return self._set.code
 
     @property
     def marks(self) -> tuple[Mark, ...]:
-        return self.in_tex.marks
+        return self._set.marks
 
     @cached_property
     def mathml(self) -> str:

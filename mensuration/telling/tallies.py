@@ -83,7 +83,7 @@ def tell_tally(tally: Tally, teller: Teller) -> ToldTally:
     return ToldTally(tally.measure, tally.way, tell_entries(tally, teller), total, total.note)
 
 
-@lru_cache(maxsize=4000)
+@lru_cache(maxsize=1024)
 def tell_entry(measure: str, entry: Entry, teller: Teller) -> ToldEntry:
     """One entry of the tally of ``measure``."""
     subject = entry.subject

@@ -141,7 +141,7 @@ def _hides_angle(kind: Kind, value: Real, unit: Unit) -> bool:
     return kind == ANGLE and value.rational is None and unit.symbol in ("deg", "turn")
 
 
-@lru_cache(maxsize=20_000)
+@lru_cache(maxsize=2048)
 def _exactly(exact: Exact, unit: Unit, rule: Rounding) -> Told:
     """Exact values come again and again while a figure is changed, so their forms are remembered."""
     return _forms(Real(exact), unit, rule)
@@ -189,7 +189,7 @@ def _bracketed(exact: Exact, unit: Unit) -> str:
     return f"({exact.plain()})" if unit.symbol and len(exact.terms) > 1 else exact.plain()
 
 
-@lru_cache(maxsize=8000)
+@lru_cache(maxsize=2048)
 def _inside(value: Real, unit: Unit) -> Written:
     rational = value.rational
     if rational is not None:

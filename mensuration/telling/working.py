@@ -36,7 +36,7 @@ def _sides(formula: Maths | None, numbers: Maths | None, value: Maths, trial: Tr
     return m.Equal(tuple(sides))
 
 
-@lru_cache(maxsize=8000)
+@lru_cache(maxsize=2048)
 def step_line(title: str, step: Derivation, teller: Teller, part: str) -> Maths:
     """One step as a line of the working; ``part`` is whose givens its numbers may be."""
     own = tell_lines(step, teller, part)

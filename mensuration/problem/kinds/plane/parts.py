@@ -331,6 +331,6 @@ def _solved(shape: str, given: tuple[tuple[str, Quantity], ...], teller: Teller)
     return solve(catalogue()[shape], dict(given), teller.pi, teller.plainly)
 
 
-@lru_cache(maxsize=2000)
+@lru_cache(maxsize=400)
 def _placed(name: str, index: int, join: Join, solution: Solution, placement: Placement) -> PlacedPart:
     return place(name, index, join, solution, placement)

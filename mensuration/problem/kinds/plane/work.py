@@ -255,11 +255,11 @@ def quantities(solution: Solution, teller: Teller) -> Table[str, Told]:
 # While something else is changed, a figure stays as it is: how its parts lie together and its tallies are remembered.
 
 
-@lru_cache(maxsize=64)
+@lru_cache(maxsize=16)
 def _composed(placed: tuple[PlacedPart, ...], pi: Real) -> Composition:
     return compose(placed, pi)
 
 
-@lru_cache(maxsize=64)
+@lru_cache(maxsize=16)
 def _tallied(composition: Composition, length: Kind, way: str | None, cuts: tuple[Cut, ...]) -> PlaneTallies:
     return PlaneTallies(composition, length, way, cuts)
