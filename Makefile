@@ -11,7 +11,7 @@ SERVE := $(BIN)/granian --interface wsgi --host $(HOST) --workers 1 --blocking-t
 
 export TILT_GRID_VAR := $(abspath $(VAR))
 
-.PHONY: demo test figure bench screenshots dev check types schema clean
+.PHONY: fuzz demo test figure bench screenshots dev check types schema clean
 
 demo: $(VENV)/run.stamp web/dist/.stamp
 	@$(BIN)/python manage.py migrate --verbosity 0
@@ -39,6 +39,12 @@ test: $(VENV)/test.stamp web/dist/.stamp
 figure: $(VENV)/test.stamp
 	$(BIN)/python -m mensuration check $(NAME)
 	$(BIN)/pytest -q tests/core -n auto --maxprocesses 4 -k "$(NAME)"
+
+# Properties attacked for as long as one likes: make fuzz SECONDS=3600; SEED plays a round again
+SECONDS ?= 600
+SEED ?= 1
+fuzz: $(VENV)/test.stamp
+	$(BIN)/python -m tests.fuzz $(SECONDS) $(SEED)
 
 bench: $(VENV)/test.stamp web/dist/.stamp
 	@./tests/need-chromium

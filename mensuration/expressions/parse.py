@@ -325,7 +325,7 @@ class _Reader:
         position = 0
         while position < len(items):
             item = items[position]
-            if not isinstance(item, Number):
+            if not isinstance(item, Number) or _in_brackets(parts[position]):  # 2 (3) is a product
                 grouped.append(item)
                 smallest = None
                 position += 1

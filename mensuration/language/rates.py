@@ -24,8 +24,8 @@ from mensuration.telling import Teller
 from mensuration.units import NUMBER, Unit
 
 EXAMPLES = (
-    "€4.20 per m, 1 L covers 8 m², 8 tiles per m², 12 % waste, tins of 2.5 L, €19 per tin, whole tiles, "
-    "10 % off, 20 % VAT"
+    "€4.20 per {unit}, 1 L covers 8 {unit}², 8 tiles per {unit}², 12 % waste, tins of 2.5 L, €19 per tin, "
+    "whole tiles, 10 % off, 20 % VAT"
 )
 MAX_RATES = 10
 _PARSER = Lark(files("mensuration.language").joinpath("rates.lark").read_text("utf-8"), parser="lalr")
@@ -99,7 +99,7 @@ def worked_rates(rates: Sequence[str], measure: Quantity, unit: Unit, teller: Te
         try:
             rate = _read(text.strip())
         except RateFault as fault:
-            told[index] = RateLine(text, says=str(fault))
+            told[index] = RateLine(text, says=str(fault).format(unit=teller.unit.symbol))
             continue
         order.append((RANKS[rate.kind], index, rate))
     for _, index, rate in sorted(order, key=lambda item: item[:2]):
@@ -147,6 +147,10 @@ def _plain(text: str) -> Real:
 
 def _show(account: _Account, quantity: Quantity) -> str:
     return account.teller.tell(quantity, account.unit).text
+
+
+def _unit(account: _Account) -> str:
+    return account.unit.after("").strip() or "piece"
 
 
 def _waste(account: _Account, rate: _Rate) -> tuple[str, str]:
@@ -217,7 +221,7 @@ def _wholes(account: _Account, rate: _Rate) -> tuple[str, str]:
     thing = rate.word("WORD")
     counted = account.counts.get(_key(thing))
     if counted is None:
-        raise RateFault(f"say first how many {thing} are needed, such as 8 {thing} per m²")
+        raise RateFault(f"say first how many {thing} are needed, such as 8 {thing} per {_unit(account)}")
     count = whole(counted[0])
     account.counts[_key(thing)] = (Real.of(count), counted[1])
     return f"{_number(counted[0])} {counted[1]}, whole ones", _some(count, counted[1])

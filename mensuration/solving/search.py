@@ -260,7 +260,7 @@ class _Space:
             value = whole[name]
             match self.measures[name]:
                 case Measure(kind="angle"):
-                    found[axis] = np.log(value / (1 - value))
+                    found[axis] = np.log(value) - np.log(1 - value)
                 case Measure(kind="count"):
                     found[axis] = np.log(value - FEWEST_EDGES + 0.5)
                 case Measure(signed=True):

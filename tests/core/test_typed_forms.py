@@ -56,6 +56,8 @@ READ = [  # typed, its value in base units, its kind
     ("1/2 (3 + 4)", Fraction(7, 2), NUMBER),
     ("3/4 × 8", 6, NUMBER),
     ("8/2/2", 2, NUMBER),
+    ("2 (1/2)", 1, NUMBER),
+    ("2 (3) m", 6, LENGTH),
     ("⁴√16", 2, NUMBER),
     ("2 ⁴√16", 4, NUMBER),
     ("27^(2/3)", 9, NUMBER),
