@@ -37,8 +37,17 @@ def settled(value: Exact) -> Exact:
     if value.canonical:
         return value
     value = _gathered(value)
-    value = value if value.canonical else _recognised(value)
+    value = value if value.canonical or _independent(value) else _recognised(value)
     return value if value.canonical else _under_one_root(value)
+
+
+def _independent(value: Exact) -> bool:
+    """Whether there is but one root, of a sum of plain roots and powers of π that does not open: then nothing cancels."""
+    found = {factor for key in value.terms for factor in key.others}
+    if len(found) != 1:
+        return False
+    ((base, exponent),) = found
+    return isinstance(base, Sum) and exponent == Fraction(1, 2) and base.canonical and not base.angles
 
 
 # Roots of sums that are multiples of one another
