@@ -97,3 +97,12 @@ def test_crowds_are_answered() -> None:
     pits = [[f"{i}.5", str(3 + i % 2 * 5)] for i in range(196)] + [["195.5", "-20"], ["0.5", "-20"]]
     zigzags = [{"name": n, "shape": "outline", "points": p} for n, p in (("up", peaks), ("down", pits))]
     assert told(problem(*zigzags)) == ["7802.75 m²", "480.10 m"]
+
+
+@pytest.mark.parametrize("kind", [[], {}, 3, None, "nonsense"])
+def test_a_kind_that_is_none_is_answered_or_refused(kind: Any) -> None:
+    document = {**problem(), "figures": [{"name": "fig", "kind": kind, "parts": []}]}
+    try:
+        assert said(document)
+    except UnreadableDocument as error:
+        assert "kind" in str(error)

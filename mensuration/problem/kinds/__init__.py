@@ -28,7 +28,7 @@ def kind_of(figure: Any) -> Kind[Any]:
 
 def _tag(value: Any) -> str:
     kind = value.get("kind", "plane") if isinstance(value, dict) else getattr(value, "kind", "plane")
-    return kind if kind in KINDS else "unknown"
+    return kind if isinstance(kind, str) and kind in KINDS else "unknown"
 
 
 # One line a kind, here and above: pydantic and the type checker need them written out.
