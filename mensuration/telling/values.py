@@ -247,6 +247,8 @@ def _feet_and_inches(feet: Fraction) -> Written | None:
 
 def _rough(value: Real, unit: Unit) -> Written:
     text = round_by(value, Rounding(figures=SHOWN_FIGURES)).text
+    if text == "0":  # nothing tells it from 0
+        return Written(f"0{unit.tex}", unit.after("0"), PRODUCT, f"<mn>0</mn>{unit.mathml}")
     binds = SUM if text.startswith("-") else PRODUCT
     mathml = f"{_number_mathml(text)}<mo>…</mo>{unit.mathml}"
     return Written(rf"{text}\ldots{unit.tex}", unit.after(f"{text}…"), binds, mathml)

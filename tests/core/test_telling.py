@@ -392,3 +392,9 @@ def test_a_fraction_below_a_stroke_stands_in_brackets() -> None:
     (angle,) = (step for step in solution["steps"] if step["quantity"] == "angle")
     assert angle["numbers"]["text"] == "2 × acos((85/18 cm − 9 cm) / (85/18 cm))"
     assert check(angle["numbers"]["text"], angle["value"]["shown"]["text"]) is False
+
+
+def test_what_nothing_tells_from_nought_is_told_as_nought() -> None:
+    told = answer("1 m^2 × sin(1 rad) - 1 m^2 × sin(1 rad)", ask={"unit": "ft^2"})
+    assert told["text"] == "0.00 ft²"
+    assert not any("0…" in line for line in told["working"])
