@@ -23,6 +23,7 @@ MAX_LENGTH = 300
 JOINS = {"take": ("take away", "take", "cut out", "cut"), "common": ("keep common", "common")}
 CLAUSES = ("at", "turned", "flipped", "named")
 _GRAMMAR = files("mensuration.language").joinpath("entry.lark").read_text("utf-8")
+_THOUSANDS = re.compile(r"(?<![\d,.])(\d{1,3}),(\d{3})(?![\d,])")  # "2, 300" are two sizes
 _NAMED_SIZE = re.compile(
     r"([a-z][\w-]*)[ =:]+[-.\d]", re.IGNORECASE
 )  # such as "length 6", where "length" is no measure
@@ -150,6 +151,11 @@ class _Reader:
         """``rectangle 2.4 by 1.2``: sizes without names are the usual ones, in their order."""
         if not value.text:
             return
+        thousands = _THOUSANDS.search(value.text)
+        if thousands is not None:
+            one, two = thousands.groups()
+            says = f"“{one},{two}” can be read in two ways: write {one}{two}, or {one} by {two}"
+            raise EntryError(says, value.start + thousands.start())
         values = re.split(r"\s+by\s+|\s*[x×,]\s*", value.text, flags=re.IGNORECASE)
         usual = self.figure.usual
         named = _NAMED_SIZE.match(value.text)

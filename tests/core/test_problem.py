@@ -382,6 +382,8 @@ def test_parts_typed_in_words(line: str, expected: dict[str, Any]) -> None:
         ("stadium length 6 radius 2", "a stadium has no “length”; it has straight, radius"),
         ("circle diametre 3", "a circle has no “diametre”; did you mean “diameter”?"),
         ("rectangle 2.4", "say which sizes these are"),
+        ("rectangle 1,200 by 6", "write 1200, or 1 by 200"),
+        ("rectangle 4 by 6-1/2", "write 6 1/2, or 6 - 1/2 with spaces"),
         ("outline R 9, U 2 named circle", "already something named"),
         ("", "type a shape"),
         ("x" * 400, "longer than"),
