@@ -123,7 +123,7 @@ def _check_length(value: Real, power: int) -> None:
 def _within_bounds(quantity: Quantity) -> Quantity:
     """A quantity of a size that can be worked with. ExpressionError for another."""
     exact = quantity.value.exact
-    if exact is not None and exact.bits < LARGEST and (exact.rational is not None or not exact):
+    if exact is not None and exact.longest < LARGEST // 2:
         return quantity
     with precision(64):
         size = abs(quantity.value.ball())

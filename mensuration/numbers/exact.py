@@ -91,6 +91,11 @@ class Exact(Sum):
             return 2 * self.terms[ONE].height_bits()
         return 1
 
+    @property
+    def longest(self) -> int:
+        """The length of the longest numerator or denominator in it."""
+        return max((value.height_bits() for value in self.terms.values()), default=0)
+
     def __add__(self, other: Sum) -> Exact:
         total = dict(self.terms)
         for key, value in other.terms.items():

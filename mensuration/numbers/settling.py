@@ -25,7 +25,6 @@ MAX_INDEX_UNDER = 6  # up to which root terms are put under one
 POWERS = tuple(Fraction(k) for k in ("0", "1", "-1", "1/2", "-1/2", "2", "-2"))
 
 
-@lru_cache(maxsize=2048)
 def settled(value: Exact) -> Exact:
     """The same value in the simplest form that can be proven.
 
@@ -34,8 +33,11 @@ def settled(value: Exact) -> Exact:
     >>> settled(one * two).text()
     '4*sqrt(5)'
     """
-    if value.canonical:
-        return value
+    return value if value.canonical else _settled(value)
+
+
+@lru_cache(maxsize=2048)
+def _settled(value: Exact) -> Exact:
     value = _gathered(value)
     value = value if value.canonical or _independent(value) else _recognised(value)
     return value if value.canonical else _under_one_root(value)
