@@ -46,6 +46,8 @@ def work_out(name: str, figure: str, given: tuple[tuple[str, Quantity], ...], te
     declared = figures()[figure]
 
     try:
-        return Card(name, declared, tuple(solutions(declared, dict(given), teller.pi, teller.plainly)))
+        return Card(
+            name, declared, tuple(solutions(declared, dict(given), teller.pi, teller.plainly, thorough=True))
+        )
     except SolvingError as fault:
         return Card(name, declared, (), fault)

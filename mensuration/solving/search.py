@@ -87,7 +87,9 @@ def figures_with(figure: Figure, known: Floats, given: frozenset[str]) -> list[F
         found = _told_apart(figure, space, known, _descend(space, space.measured_to(known)))
         usual = _Space(figure, figure.basis, known, given, size)
         if usual.free != space.free and len(usual.targets) >= len(usual.free):
-            more = _told_apart(figure, usual, known, _descend(usual, usual.measured_to(known)))
+            # What is 0/0 in one basis is none in another: few starts do where most figures were found already.
+            starts = usual.starts(POINTS if found and space.soundness() == POINTS else STARTS)
+            more = _told_apart(figure, usual, known, _descend_from(usual, starts, usual.measured_to(known)))
             found += [one for one in more if not any(_alike(one, other) for other in found)]
         # Where two roots meet, a whole number is missed by a hair: each is tried by itself.
         count = next((name for name in space.free if space.measures[name].kind == "count"), None)

@@ -52,8 +52,10 @@ def solutions(
     pi: Real,
     show: Callable[[Quantity], str] = _plainly,
     most: int = MOST_SOLUTIONS,
+    thorough: bool = False,
 ) -> list[Solution]:
-    """Every figure that has these measurements. ``show`` writes values in complaints.
+    """Every figure that has these measurements. ``show`` writes values in complaints. ``thorough`` looks for more where a
+    form with two values was used, which takes longer.
 
     Goes forward in rounds: each round finds what follows from the rounds before by one rearranged
     form, so the path to every quantity is a shortest one. Where a form has two values, both are followed; where
@@ -87,7 +89,12 @@ def solutions(
         if not any(_same(solution, other) for other in found):
             found.append(solution)
     if not found and fault is not None and fault.code in ("impossible", "out-of-range"):
+        if fault.code == "impossible" and not sufficient(figure, frozenset(given)):
+            raise SolvingError("too-little", too_little(figure, given))
         found = _elsewhere(figure, given, pi, show, most)
+    elif thorough and len(found) < most and any(_has_second(figure, s) for one in found for s in one.steps):
+        others = _elsewhere(figure, given, pi, show, most)
+        found += [one for one in others if not any(_same(one, other) for other in found)]
     if not found:
         assert fault is not None
         if fault.code == "contradiction":

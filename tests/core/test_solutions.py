@@ -64,6 +64,14 @@ def test_where_one_root_is_nothing_the_other_is_found(
         assert any(one.values[measure].value.same_as(quantity.value) for one in found)
 
 
+def test_the_mirrored_figure_is_found_as_well() -> None:
+    """Legs of √37 and 10 over a height of 6 lean 1 and 8 aside: with an area of 27 the long side is below or above."""
+    given = typed("trapezoid", left="√37", right="10", height="6", area="27")
+    found = solutions(figures()["trapezoid"], given, PI, thorough=True)
+    sides = {(one.values["base"].value.rational, one.values["top"].value.rational) for one in found}
+    assert sides == {(1, 8), (8, 1)}
+
+
 @pytest.mark.parametrize(
     ("name", "given"),
     [
@@ -136,7 +144,7 @@ def test_small_whole_numbers_are_neither_refused_nor_invented(name: str, seed: i
     givens = {measure: whole.values[measure] for measure in chosen}
     wanted = {m: float(q.value) for m, q in whole.values.items()}
     try:
-        found = solutions(figure, givens, PI)
+        found = solutions(figure, givens, PI, thorough=True)
     except SolvingError as error:
         assert error.code == "too-little", (chosen, error.says)
         return
