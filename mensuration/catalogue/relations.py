@@ -89,3 +89,20 @@ def pythagoras(longest: str, one: str, other: str, source: str) -> Relation:
         },
         source,
     )
+
+
+def equilateral_faces() -> tuple[Relation, Relation]:
+    """The height and the area of faces that are equilateral triangles over an ``edge``.
+
+    >>> [next(iter(relation.forms)) for relation in equilateral_faces()]
+    ['face_height', 'face_area']
+    """
+    return (
+        Relation(
+            {"face_height": "edge sqrt(3) / 2", "edge": "2 face_height / sqrt(3)"}, "Pythagoras in a face"
+        ),
+        Relation(
+            {"face_area": "edge^2 sqrt(3) / 4", "edge": "2 sqrt(face_area / sqrt(3))"},
+            "an equilateral triangle",
+        ),
+    )

@@ -1,7 +1,7 @@
 """The regular icosahedron, standing on a corner: between two corners lie two rings of five, turned by half a step."""
 
 from mensuration.catalogue.figure import Dimension, Faces, Measure, PlaneFace, Relation, Solid
-from mensuration.catalogue.relations import product
+from mensuration.catalogue.relations import equilateral_faces, product
 
 _NAMES = ("one", "two", "three", "four", "five")
 
@@ -44,13 +44,7 @@ FIGURE = Solid(
         Measure("volume", "V", "volume"),
     ),
     relations=(
-        Relation(
-            {"face_height": "edge sqrt(3) / 2", "edge": "2 face_height / sqrt(3)"}, "Pythagoras in a face"
-        ),
-        Relation(
-            {"face_area": "edge^2 sqrt(3) / 4", "edge": "2 sqrt(face_area / sqrt(3))"},
-            "an equilateral triangle",
-        ),
+        *equilateral_faces(),
         product("surface", "20 face_area", "twenty equal faces"),
         Relation(
             {

@@ -1,7 +1,7 @@
 """The regular tetrahedron and octahedron."""
 
 from mensuration.catalogue.figure import Dimension, Faces, Measure, PlaneFace, Relation, Solid
-from mensuration.catalogue.relations import product
+from mensuration.catalogue.relations import equilateral_faces, product
 
 _LOW = "-edge sqrt(3) / 6"
 _TETRAHEDRON = {
@@ -39,15 +39,9 @@ FIGURES = (
             Measure("volume", "V", "volume"),
         ),
         relations=(
-            Relation(
-                {"face_height": "edge sqrt(3) / 2", "edge": "2 face_height / sqrt(3)"}, "Pythagoras in a face"
-            ),
+            *equilateral_faces(),
             Relation(
                 {"height": "edge sqrt(6) / 3", "edge": "3 height / sqrt(6)"}, "Pythagoras under an edge"
-            ),
-            Relation(
-                {"face_area": "edge^2 sqrt(3) / 4", "edge": "2 sqrt(face_area / sqrt(3))"},
-                "an equilateral triangle",
             ),
             product("surface", "4 face_area", "four equal faces"),
             Relation(
@@ -94,13 +88,7 @@ FIGURES = (
         ),
         relations=(
             product("diagonal", "edge sqrt(2)", "Pythagoras in the square at its waist"),
-            Relation(
-                {"face_height": "edge sqrt(3) / 2", "edge": "2 face_height / sqrt(3)"}, "Pythagoras in a face"
-            ),
-            Relation(
-                {"face_area": "edge^2 sqrt(3) / 4", "edge": "2 sqrt(face_area / sqrt(3))"},
-                "an equilateral triangle",
-            ),
+            *equilateral_faces(),
             product("surface", "8 face_area", "eight equal faces"),
             Relation(
                 {"volume": "edge^3 sqrt(2) / 3", "edge": "cbrt(3 volume / sqrt(2))"}, "two square pyramids"
