@@ -15,7 +15,7 @@ from mensuration.numbers import PI, Rounding
 from mensuration.solving import solve, starting_givens
 from mensuration.solving.forms import inputs
 from mensuration.tally.deriving import symbols_of
-from mensuration.telling import Mathematics, Teller, told
+from mensuration.telling import Mathematics, Teller, leaves, told
 from mensuration.telling import mathematics as m
 from mensuration.telling.mathematics import Maths
 from mensuration.telling.values import is_pi
@@ -152,7 +152,7 @@ def _form(figure: Figure, relation: Relation, quantity: str) -> RelationForm:
 def _face(solid: Solid, face: PlaneFace) -> CardFace:
     base, letter = figures()[face.figure], letters_of(solid)
     givens = (
-        told(m.Equal((m.words(base.title_of(name)), write(parse(text), letter))))
+        told(m.Equal((leaves.words(base.title_of(name)), write(parse(text), letter))))
         for name, text in face.givens.items()
     )
     times = told(write(parse(face.times), letter))
@@ -164,7 +164,7 @@ def letters_of(figure: Figure) -> Leaf:
     symbols = symbols_of(figure)
 
     def letter(path: Path) -> Maths:
-        return m.PI if is_pi(path) else m.symbol(symbols[path.text], path.text)
+        return leaves.PI if is_pi(path) else leaves.symbol(symbols[path.text], path.text)
 
     return letter
 

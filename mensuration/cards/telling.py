@@ -14,7 +14,7 @@ from mensuration.frozen import Frozen, Table, fields_of, table
 from mensuration.solving import Solution, Step
 from mensuration.solving.solution import USUAL_CHOICE
 from mensuration.tally.deriving import step_derivation, symbols_of
-from mensuration.telling import Mathematics, Teller, Told, told
+from mensuration.telling import Mathematics, Teller, Told, leaves, told
 from mensuration.telling import mathematics as m
 from mensuration.telling.derivations import letters, tell_lines
 from mensuration.telling.mathematics import Maths
@@ -195,7 +195,7 @@ def copied_lines(card: Card, teller: Teller, measure: str | None = None) -> list
         assert own.formula is not None and own.numbers is not None
         if _same_letters(own.formula):
             continue  # two names for one quantity are no step
-        symbol = m.symbol(symbols_of(solution.figure)[step.quantity], step.quantity)
+        symbol = leaves.symbol(symbols_of(solution.figure)[step.quantity], step.quantity)
         if derivation.trial is not None:
             lines.append(m.Row((own.formula, own.numbers), r",\quad ", "; "))
         else:

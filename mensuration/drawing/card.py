@@ -22,7 +22,7 @@ from mensuration.plane import Placement, place
 from mensuration.plane.edges import around
 from mensuration.solving import Solution
 from mensuration.telling import Teller
-from mensuration.telling.mathematics import letters
+from mensuration.telling.leaves import letters
 
 Typed = tuple[tuple[str, str], ...]
 LONGEST = 10

@@ -16,7 +16,7 @@ from mensuration.expressions import Path, Quantity, Scope, evaluate, parse
 from mensuration.frozen import Frozen
 from mensuration.pictures import Segment, Spot
 from mensuration.plane import PlacedPart
-from mensuration.telling import Mathematics, Teller
+from mensuration.telling import Mathematics, Teller, leaves
 from mensuration.telling import mathematics as m
 from mensuration.telling.mathematics import Maths
 from mensuration.telling.values import is_pi
@@ -98,6 +98,6 @@ def _lines(part: PlacedPart, teller: Teller, sayings: tuple[Saying, ...]) -> lis
         tree = parse(saying.formula)
         value = evaluate(tree, Scope(lambda path: values.get(path.text), list, teller.pi))
         sides = m.Equal((write(tree, number, times=True), teller.written(value)))
-        lines.append(m.Row((m.words(saying.says), sides), r"\colon\ ", ": "))
+        lines.append(m.Row((leaves.words(saying.says), sides), r"\colon\ ", ": "))
         values[BEFORE] = value
     return lines

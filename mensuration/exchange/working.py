@@ -35,7 +35,8 @@ def card_text(problem: Problem, name: str, form: str, wanted: str | None = None)
 def written(lines: Sequence[Maths], form: str) -> str:
     """Lines of mathematics below one another in one of FORMS.
 
-    >>> from mensuration.telling.mathematics import Equal, digits
+    >>> from mensuration.telling.leaves import digits
+    >>> from mensuration.telling.mathematics import Equal
     >>> written([Equal((digits("2"), digits("2")))], "text")
     '2 = 2'
     """

@@ -46,6 +46,15 @@ def as_usual(text: str) -> str:
     return text
 
 
+def in_two_ways(typed: str, one: str, other: str) -> str:
+    """The question about what two people would read differently.
+
+    >>> in_two_ways("1,200", "1200", "1 by 200")
+    '“1,200” can be read in two ways: write 1200, or 1 by 200'
+    """
+    return f"“{typed}” can be read in two ways: write {one}, or {other}"
+
+
 _THOUSANDS = re.compile(r"\d{1,3}(,\d{3})+(?!\d)")
 
 
@@ -55,7 +64,7 @@ def _about_comma(text: str, position: int) -> str:
             plain, point = found[0].replace(",", ""), found[0].replace(",", ".", 1)
             if found[0].count(",") > 1:
                 return f"write thousands without commas: {plain}"
-            return f"“{found[0]}” can be read in two ways: write {plain}, or {point} with a point"
+            return in_two_ways(found[0], plain, f"{point} with a point")
     return "a comma can't stand here; write decimals with a point: 2.4"
 
 

@@ -15,6 +15,7 @@ from lark.exceptions import UnexpectedInput
 from mensuration.catalogue import PlaneFigure, plane_figures
 from mensuration.expressions import ExpressionError, fresh_name, is_literal, name_fault, nearest, parse
 from mensuration.expressions.errors import shortened
+from mensuration.expressions.signs import in_two_ways
 from mensuration.frozen import Frozen
 from mensuration.language.standing import NoEdge, Standing, fitted, missing_beside, standing_on
 from mensuration.outlines import OUTLINE, read_walk
@@ -154,7 +155,7 @@ class _Reader:
         thousands = _THOUSANDS.search(value.text)
         if thousands is not None:
             one, two = thousands.groups()
-            says = f"“{one},{two}” can be read in two ways: write {one}{two}, or {one} by {two}"
+            says = in_two_ways(thousands[0], one + two, f"{one} by {two}")
             raise EntryError(says, value.start + thousands.start())
         values = re.split(r"\s+by\s+|\s*[x×,]\s*", value.text, flags=re.IGNORECASE)
         usual = self.figure.usual

@@ -17,6 +17,7 @@ from lark import Lark, Token
 from lark.exceptions import UnexpectedInput
 
 from mensuration.expressions import ExpressionError, Quantity, Scope, evaluate, parse
+from mensuration.expressions.signs import in_two_ways
 from mensuration.frozen import Frozen
 from mensuration.numbers import Real
 from mensuration.numbers.rounding import Rounding, round_by
@@ -139,8 +140,7 @@ def _plain(text: str) -> Real:
     if _THOUSANDS.fullmatch(text):
         if text.count(",") == 1 and "." not in text:
             point = text.replace(",", ".")
-            says = f"“{text}” can be read in two ways: write {text.replace(',', '')}, or {point} with a point"
-            raise RateFault(says)
+            raise RateFault(in_two_ways(text, text.replace(",", ""), f"{point} with a point"))
         text = text.replace(",", "")
     return evaluate(parse(text.replace(",", ".")), Scope()).value
 

@@ -8,6 +8,7 @@ from functools import lru_cache
 from mensuration.expressions import Path
 from mensuration.frozen import Frozen
 from mensuration.tally.entry import Derivation, Equation, Look, Trial
+from mensuration.telling import leaves
 from mensuration.telling import mathematics as m
 from mensuration.telling.mathematics import Maths
 from mensuration.telling.rendering import SUM, Rendered, joined
@@ -87,8 +88,8 @@ def letters(derivation: Derivation) -> Leaf:
 
     def letter(path: Path) -> Maths:
         if is_pi(path):
-            return m.PI
-        return m.symbol(derivation.symbols.get(path.text, path.text), path.text)
+            return leaves.PI
+        return leaves.symbol(derivation.symbols.get(path.text, path.text), path.text)
 
     return letter
 

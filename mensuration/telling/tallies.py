@@ -9,6 +9,7 @@ from typing import Literal
 from mensuration.frozen import Frozen
 from mensuration.pictures import Split
 from mensuration.tally.entry import Entry, Role, Sign, Tally
+from mensuration.telling import leaves
 from mensuration.telling import mathematics as m
 from mensuration.telling.derivations import Lines, ToldStep, tell_lines, tell_step
 from mensuration.telling.mathematics import Maths
@@ -150,7 +151,9 @@ def tally_working(name: str, tally: Tally, teller: Teller) -> tuple[Maths, ...]:
         total = _with(total, entry.sign, teller.written(entry.value))
     whole = teller.written(tally.total)
     sides = (
-        (m.words(name), total, whole) if total is not None and len(counted) > 1 else (m.words(name), whole)
+        (leaves.words(name), total, whole)
+        if total is not None and len(counted) > 1
+        else (leaves.words(name), whole)
     )
     return (*lines, m.Equal(sides))
 

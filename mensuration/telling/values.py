@@ -10,7 +10,7 @@ from mensuration.expressions import Path, Quantity
 from mensuration.frozen import Frozen
 from mensuration.numbers import Exact, Real, Rounding, decimal, round_by
 from mensuration.numbers.rounding import decimal_or_fraction
-from mensuration.telling import mathematics as m
+from mensuration.telling import leaves
 from mensuration.telling.mathematics import Maths, Written
 from mensuration.telling.rendering import ATOM, FRACTION, PRODUCT, SUM, Mark
 from mensuration.units import ANGLE, NO_UNIT, NUMBER, UNITS, Kind, Unit
@@ -36,7 +36,8 @@ class Mathematics(Frozen):
 def told(written: Maths) -> Mathematics:
     """A piece of mathematics as results hold it.
 
-    >>> from mensuration.telling.mathematics import Equal, digits
+    >>> from mensuration.telling.leaves import digits
+    >>> from mensuration.telling.mathematics import Equal
     >>> told(Equal((digits("2"), digits("2")))).text
     '2 = 2'
     """
@@ -128,7 +129,7 @@ class Teller:
     @property
     def pi_letter(self) -> Written:
         """π as it stands in numbers: itself, or the number that is taken for it. Every line of numbers asks here."""
-        return m.PI if self.pi.rational is None else self.written(Quantity(self.pi))
+        return leaves.PI if self.pi.rational is None else self.written(Quantity(self.pi))
 
 
 def is_pi(path: Path) -> bool:

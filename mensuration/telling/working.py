@@ -8,6 +8,7 @@ from functools import lru_cache
 from mensuration.expressions import Path, Quantity, Scope, parse
 from mensuration.expressions.nodes import Number, UnitOf
 from mensuration.tally.entry import Derivation, Trial
+from mensuration.telling import leaves
 from mensuration.telling import mathematics as m
 from mensuration.telling.derivations import tell_lines
 from mensuration.telling.mathematics import Maths
@@ -23,7 +24,7 @@ def line(
 
     Equations found by trial don't equal their numbers: these stand behind them.
     """
-    return m.Row((m.words(title), _sides(formula, numbers, value, trial)), r"\colon\quad ", ": ")
+    return m.Row((leaves.words(title), _sides(formula, numbers, value, trial)), r"\colon\quad ", ": ")
 
 
 def _sides(formula: Maths | None, numbers: Maths | None, value: Maths, trial: Trial | None) -> Maths:
@@ -60,7 +61,7 @@ def expression_working(
     value = teller.written(quantity)
 
     def letter(path: Path) -> Maths:
-        return m.PI if is_pi(path) else m.words(path.text)
+        return leaves.PI if is_pi(path) else leaves.words(path.text)
 
     def number(path: Path) -> Maths:
         return teller.pi_letter if is_pi(path) else teller.written(scope.value_of(path))
@@ -86,7 +87,7 @@ def rounding_line(value: Told) -> list[Maths]:
     cut = len(digits) < len(value.decimal)
     shown = m.Written(digits + (r"\ldots " if cut else ""), digits + ("…" if cut else ""))
     rounded = m.Written(value.rounded_tex, value.text)
-    rule = m.words(f"({value.rule})")
+    rule = leaves.words(f"({value.rule})")
     return [m.Row((m.Equal((shown, rounded), almost=True), rule))]
 
 

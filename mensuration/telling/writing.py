@@ -7,6 +7,7 @@ from fractions import Fraction
 
 from mensuration.expressions.functions import FUNCTIONS
 from mensuration.expressions.nodes import Binary, Call, Negative, Node, Number, Path, Power, UnitOf
+from mensuration.telling import leaves
 from mensuration.telling import mathematics as m
 from mensuration.telling.mathematics import Maths
 
@@ -57,9 +58,9 @@ def number(node: Number) -> Maths:
     if typed.endswith("%"):
         return m.Written(typed.replace("%", r"\%"), typed)
     if "/" not in typed:
-        return m.digits(typed)
+        return leaves.digits(typed)
     mixed = " " in typed.strip().replace(" /", "/").replace("/ ", "/")
     whole, rest = divmod(node.value, 1)
     if mixed and whole:
-        return m.fraction(rest.numerator, rest.denominator, typed, int(whole))
-    return m.fraction(node.value.numerator, node.value.denominator, typed)
+        return leaves.fraction(rest.numerator, rest.denominator, typed, int(whole))
+    return leaves.fraction(node.value.numerator, node.value.denominator, typed)
