@@ -14,12 +14,15 @@ from itertools import combinations
 from math import pi
 
 import numpy as np
+from numpy.typing import NDArray
 
 from mensuration.catalogue.figure import FEWEST_EDGES, Figure, Measure
 from mensuration.expressions.algebras import Floats, in_arrays, in_floats
 from mensuration.expressions.functions import Array
 from mensuration.solving.forms import MOST_PLANS, Form, forms_behind, noise_in, plan_from, settles, variants
 from mensuration.units import POWERS
+
+Indices = NDArray[np.int_]
 
 STARTS = 96  # for one unknown, and twice as many for each further one
 FAR = 4.0  # times the logarithms of lengths, for a quarter as many starts again
@@ -37,6 +40,7 @@ SURE_RANK = 1e-6  # the least singular value to the largest
 MOST_MOVED = 4  # figures that are moved
 COUNTED = 41  # up to which counts are tried one by one
 NOTHING = 1e-7  # of the size: a length that is shorter is none
+MOST_POINTS = 20_000  # that are followed at once
 ASIDE = 0.3  # how far a figure is moved on the scales of its basis, to see whether it can be
 
 LINES = ("length", "angle", "count")  # kinds of measures that may be tried instead of the usual
@@ -53,14 +57,9 @@ def sufficient(figure: Figure, known: frozenset[str]) -> bool:
     free = figure.basis
     if len(known) < len(free):
         return False
-    space = _Space(figure, free, {"pi": pi}, known, 1.0)
-    points = space.starts(POINTS)
+    space = _Space(figure, free, {"pi": np.array([pi])}, known, np.ones(1))
     with np.errstate(all="ignore"):
-        ahead, back = (
-            np.stack([space.measured(points + way * CENTRAL * one) for one in np.eye(len(free))], axis=2)
-            for way in (1, -1)
-        )
-        slopes = (ahead - back) / (2 * CENTRAL)
+        slopes = space.slopes(space.starts(POINTS), np.zeros(POINTS, dtype=int))
     slopes = slopes[np.isfinite(slopes).all(axis=(1, 2))]
     if not len(slopes):
         return False
@@ -71,50 +70,80 @@ def sufficient(figure: Figure, known: frozenset[str]) -> bool:
 def figures_with(figure: Figure, known: Floats, given: frozenset[str]) -> list[Floats]:
     """All measures of every figure that was found to have what is ``known`` of the basis and what is ``given``.
 
-    ``known`` has π as well, and so has what is found.
+    ``known`` has π as well, and so has what is found. Raises StillMoves where it leaves a whole family of figures.
     """
+    found = figures_with_all(figure, {name: np.array([value]) for name, value in known.items()}, given)[0]
+    if isinstance(found, StillMoves):
+        raise found
+    return found
+
+
+def figures_with_all(
+    figure: Figure, known: Mapping[str, Array], given: frozenset[str]
+) -> list[list[Floats] | StillMoves]:
+    """The same for many cases at once, row by row: ``known`` has an array with one number for each row."""
+    count = len(known["pi"])
     lengths = [
-        abs(known[m.name]) ** (1 / POWERS[m.kind])
+        np.abs(known[m.name]) ** (1 / POWERS[m.kind])
         for m in figure.measures
         if m.name in known and m.kind in POWERS
     ]
-    size = max(lengths, default=1.0)
+    size = np.maximum.reduce(lengths) if lengths else np.ones(count)
+    found: list[list[Floats]] = [[] for _ in range(count)]
     spaces = [_Space(figure, start, known, given, size) for start in _bases(figure, frozenset(known))]
-    space = spaces[0] if len(spaces) == 1 else max(spaces, key=_Space.soundness)
-    if len(space.targets) < len(space.free):
-        return []
+    soundness = np.array([space.soundness() for space in spaces])
+    best = soundness.argmax(axis=0)
     with np.errstate(all="ignore"):
-        found = _told_apart(figure, space, known, _descend(space, space.measured_to(known)))
-        usual = _Space(figure, figure.basis, known, given, size)
-        if usual.free != space.free and len(usual.targets) >= len(usual.free):
-            # What is 0/0 in one basis is none in another: few starts do where most figures were found already.
-            starts = usual.starts(POINTS if found and space.soundness() == POINTS else STARTS)
-            more = _told_apart(figure, usual, known, _descend_from(usual, starts, usual.measured_to(known)))
-            found += [one for one in more if not any(_alike(one, other) for other in found)]
-        # Where two roots meet, a whole number is missed by a hair: each is tried by itself.
-        count = next((name for name in space.free if space.measures[name].kind == "count"), None)
-        if count is not None:
-            known_counts = {round(one[count]) for one in found}
-            for number in range(FEWEST_EDGES, COUNTED):
-                if number not in known_counts:
-                    found += _with_count(figure, {**known, count: float(number)}, given, size)
-        for one in sorted(found, key=lambda one: _unevenness(figure, one, size))[:MOST_MOVED]:
-            other = _moved(figure, one, known, given, size)
-            if other is not None:
-                raise StillMoves([one, other])
-    return found
+        for which, space in enumerate(spaces):
+            rows = np.flatnonzero(best == which)
+            if not len(rows) or len(space.targets) < len(space.free):
+                continue
+            starts = STARTS * 2 ** (len(space.free) - 1)
+            points = np.concatenate([space.starts(starts), space.starts(starts // 4, FAR)])
+            _add(found, _found_from(figure, space, points, rows))
+            usual = _Space(figure, figure.basis, known, given, size)
+            if usual.free != space.free and len(usual.targets) >= len(usual.free):
+                # What is 0/0 in one basis is none in another: few starts do where most figures were found already.
+                few = np.array([bool(found[row]) for row in rows]) & (soundness[which, rows] == POINTS)
+                for some, starts in ((rows[few], POINTS), (rows[~few], STARTS)):
+                    _add(found, _found_from(figure, usual, usual.starts(starts), some))
+            # Where two roots meet, a whole number is missed by a hair: each is tried by itself.
+            name = next((name for name in space.free if space.measures[name].kind == "count"), None)
+            if name is not None:
+                _add_counted(found, figure, name, known, given, size, rows)
+        still = _moving(figure, found, known, given, size)
+    return [still.get(row, figures) for row, figures in enumerate(found)]
+
+
+def _add(found: list[list[Floats]], more: Mapping[int, list[Floats]]) -> None:
+    """Adds what is not there yet, row by row."""
+    for row, some in more.items():
+        found[row] += [one for one in some if not any(_alike(one, other) for other in found[row])]
+
+
+def _add_counted(
+    found: list[list[Floats]],
+    figure: Figure,
+    name: str,
+    known: Mapping[str, Array],
+    given: frozenset[str],
+    size: Array,
+    rows: Indices,
+) -> None:
+    """Adds the figures of the rows with each whole number of a count that was not found yet."""
+    counts = {row: {round(one[name]) for one in found[row]} for row in rows}
+    pairs = [(row, n) for row in rows for n in range(FEWEST_EDGES, COUNTED) if n not in counts[row]]
+    at = np.array([row for row, _ in pairs], dtype=int)
+    with_counts = {other: values[at] for other, values in known.items()}
+    with_counts[name] = np.array([float(number) for _, number in pairs])
+    space = _Space(figure, figure.basis, with_counts, given, size[at])
+    if space.free:
+        for pair, some in _found_from(figure, space, space.starts(POINTS), np.arange(len(pairs))).items():
+            _add(found, {pairs[pair][0]: some})
 
 
 def _alike(one: Floats, two: Floats) -> bool:
     return all(abs(one[name] - two[name]) <= SAME * max(1.0, abs(two[name])) for name in two)
-
-
-def _with_count(figure: Figure, known: Floats, given: frozenset[str], size: float) -> list[Floats]:
-    space = _Space(figure, figure.basis, known, given, size)
-    if not space.free:
-        return []
-    points = space.starts(POINTS)
-    return _told_apart(figure, space, known, _descend_from(space, points, space.measured_to(known)))
 
 
 def _unevenness(figure: Figure, one: Floats, size: float) -> float:
@@ -131,32 +160,53 @@ class StillMoves(Exception):
         self.some = some
 
 
-def _moved(figure: Figure, one: Floats, known: Floats, given: frozenset[str], size: float) -> Floats | None:
+def _moving(
+    figure: Figure, found: list[list[Floats]], known: Mapping[str, Array], given: frozenset[str], size: Array
+) -> dict[int, StillMoves]:
+    """The rows whose figures are free to move."""
+    least = [
+        (row, one)
+        for row, some in enumerate(found)
+        for one in sorted(some, key=lambda one: _unevenness(figure, one, size[row]))[:MOST_MOVED]
+    ]
+    if not least:
+        return {}
+    space = _Space(figure, figure.basis, {"pi": known["pi"]}, given, size)
+    rows = np.array([row for row, _ in least])
+    points = np.array([space.point(one, size[row]) for row, one in least])
+    slopes = space.slopes(points, rows)
+    sound = np.isfinite(points).all(axis=1) & np.isfinite(slopes).all(axis=(1, 2))
+    still: dict[int, StillMoves] = {}
+    if slopes.shape[1] >= slopes.shape[2]:
+        sizes = np.linalg.svd(np.where(sound[:, None, None], slopes, 1.0), compute_uv=False)
+        sound &= sizes[:, -1] <= SURE_RANK * sizes[:, 0]
+    for index in np.flatnonzero(sound):
+        row, one = least[index]
+        if row not in still:
+            wanted = space.measured_to(known, rows[index : index + 1])[0]
+            other = _moved(space, points[index], wanted, row)
+            if other is not None:
+                still[row] = StillMoves([one, other])
+    return still
+
+
+def _moved(space: _Space, here: Array, wanted: Array, row: int) -> Floats | None:
     """Another figure near to one that has the same givens, where these leave it free to move; else None.
 
-    The givens' slopes by the basis have then a direction in which nothing changes. A step that way, brought back to
-    the givens by Gauss's and Newton's method, stays away from where it came: which it doesn't where two solutions meet.
+    The givens' slopes by the basis have a direction in which nothing changes. A step that way, brought back to the
+    givens by Gauss's and Newton's method, stays away from where it came: which it doesn't where two solutions meet.
     """
-    space = _Space(figure, figure.basis, {"pi": known["pi"]}, given, size)
-    here = space.point(one)
-    if not np.isfinite(here).all():
-        return None
-    wanted = space.measured_to(known)
-    slopes = space.slopes(here)
-    if not np.isfinite(slopes).all():
-        return None
-    _, sizes, directions = np.linalg.svd(slopes)
-    if len(sizes) == len(space.free) and sizes[-1] > SURE_RANK * sizes[0]:
-        return None
+    only = np.array([row])
+    _, _, directions = np.linalg.svd(space.slopes(here[None, :], only)[0])
     for way in (1, -1):
         there = here + way * ASIDE * directions[-1]
         for _ in range(ROUNDS):
-            off = space.measured(there[None, :])[0] - wanted
-            slopes = space.slopes(there)
+            off = space.measured(there[None, :], only)[0] - wanted
+            slopes = space.slopes(there[None, :], only)[0]
             if not (np.isfinite(off).all() and np.isfinite(slopes).all()):
                 break
             if off @ off < MET and np.abs(there - here).max() > ASIDE / 2:
-                columns = space.values(there[None, :], space.plan)
+                columns = space.values(there[None, :], only, space.plan)
                 return {name: float(np.resize(column, 1)[0]) for name, column in columns.items()}
             there = there - np.linalg.pinv(slopes, rcond=SURE_RANK) @ off
     return None
@@ -182,23 +232,35 @@ def _bases(figure: Figure, known: frozenset[str]) -> list[tuple[str, ...]]:
 
 
 class _Space:
-    """The unknowns of a basis of a figure, each on a scale on which every number from -∞ to ∞ stands for a value."""
+    """The unknowns of a basis of a figure, each on a scale on which every number from -∞ to ∞ stands for a value.
+
+    What is known, and how large the figure is, hangs on the row of a point.
+    """
 
     def __init__(
-        self, figure: Figure, start: tuple[str, ...], known: Floats, given: Iterable[str], size: float
+        self,
+        figure: Figure,
+        start: tuple[str, ...],
+        known: Mapping[str, Array],
+        given: Iterable[str],
+        size: Array,
     ) -> None:
         self.size = size
-        self.fixed = {name: known[name] for name in ("pi", *start) if name in known}
+        self.known = known
+        self.fixed = [name for name in ("pi", *start) if name in known]
         self.free = [name for name in start if name not in known]
         self.targets = [m.name for m in figure.measures if m.name in given and m.name not in self.fixed]
         self.measures: Mapping[str, Measure] = {m.name: m for m in figure.measures}
         self.plan: list[Form] = plan_from(figure, start)
         self.needed = forms_behind(self.plan, *((name, name) for name in self.targets))
 
-    def soundness(self) -> int:
-        """At how many of some starts every target has a value."""
+    def soundness(self) -> NDArray[np.int_]:
+        """At how many of some starts every target has a value, for each row."""
+        rows = np.repeat(np.arange(len(self.size)), POINTS)
         with np.errstate(all="ignore"):
-            return int(np.isfinite(self.measured(self.starts(POINTS))).all(axis=1).sum())
+            measured = self.measured(np.tile(self.starts(POINTS), (len(self.size), 1)), rows)
+        sound: NDArray[np.int_] = np.isfinite(measured).all(axis=1).reshape(-1, POINTS).sum(axis=1)
+        return sound
 
     def starts(self, count: int, far: float = 1.0) -> Array:
         """Points spread evenly over all proportions, by the additive recurrence of the generalised golden ratio.
@@ -223,9 +285,10 @@ class _Space:
                     spread[:, axis] = (1 - 6 * u**1.5) * far
         return spread
 
-    def values(self, points: Array, forms: Iterable[Form]) -> dict[str, Array]:
+    def values(self, points: Array, rows: Indices, forms: Iterable[Form]) -> dict[str, Array]:
         """The basis at these points, and what follows from it by these forms."""
-        found: dict[str, Array] = {name: np.array(value) for name, value in self.fixed.items()}
+        found: dict[str, Array] = {name: self.known[name][rows] for name in self.fixed}
+        size = self.size[rows]
         for axis, name in enumerate(self.free):
             along = points[:, axis]
             match self.measures[name]:
@@ -234,28 +297,31 @@ class _Space:
                 case Measure(kind="count"):
                     found[name] = FEWEST_EDGES - 0.5 + np.exp(along)
                 case Measure(signed=True):
-                    found[name] = self.size * np.sinh(along)
+                    found[name] = size * np.sinh(along)
                 case _:
-                    found[name] = self.size * np.exp(along)
+                    found[name] = size * np.exp(along)
         for quantity, formula in forms:
             found[quantity] = in_arrays(formula)(found)
         return found
 
-    def measured(self, points: Array) -> Array:
+    def measured(self, points: Array, rows: Indices) -> Array:
         """The targets, each on its own scale: logarithms of what is more than 0; angles in sixths of a turn."""
-        found = self.values(points, self.needed)
+        found = self.values(points, rows, self.needed)
         result = np.empty((len(points), len(self.targets)))
-        for row, name in enumerate(self.targets):
-            result[:, row] = self._scaled(name, found[name])
+        for column, name in enumerate(self.targets):
+            result[:, column] = self._scaled(name, found[name], rows)
         return result
 
-    def slopes(self, point: Array) -> Array:
-        """The targets' slopes by the unknowns, at one point."""
-        ahead, back = (self.measured(point + way * CENTRAL * np.eye(len(self.free))) for way in (1, -1))
-        found: Array = ((ahead - back) / (2 * CENTRAL)).T
+    def slopes(self, points: Array, rows: Indices) -> Array:
+        """The targets' slopes by the unknowns, at each point: by point, target and unknown."""
+        ahead, back = (
+            np.stack([self.measured(points + way * CENTRAL * one, rows) for one in np.eye(len(self.free))], 2)
+            for way in (1, -1)
+        )
+        found: Array = (ahead - back) / (2 * CENTRAL)
         return found
 
-    def point(self, whole: Floats) -> Array:
+    def point(self, whole: Floats, size: float) -> Array:
         """Where a figure lies among the points."""
         found = np.empty(len(self.free))
         for axis, name in enumerate(self.free):
@@ -266,53 +332,59 @@ class _Space:
                 case Measure(kind="count"):
                     found[axis] = np.log(value - FEWEST_EDGES + 0.5)
                 case Measure(signed=True):
-                    found[axis] = np.arcsinh(value / self.size)
+                    found[axis] = np.arcsinh(value / size)
                 case _:
-                    found[axis] = np.log(value / self.size)
+                    found[axis] = np.log(value / size)
         return found
 
-    def measured_to(self, known: Floats) -> Array:
-        """The targets' known values on the same scales."""
-        return np.array([self._scaled(name, np.array(known[name])) for name in self.targets])
+    def measured_to(self, known: Mapping[str, Array], rows: Indices) -> Array:
+        """The targets' known values on the same scales, row by row."""
+        return np.array([self._scaled(name, known[name][rows], rows) for name in self.targets]).T
 
-    def _scaled(self, name: str, value: Array) -> Array:
+    def _scaled(self, name: str, value: Array, rows: Indices) -> Array:
         measure = self.measures[name]
         if measure.signed:
-            return value / self.size
+            return value / self.size[rows]
         return 6 * value if measure.kind == "angle" else np.log(value)
 
 
-def _descend(space: _Space, wanted: Array) -> Array:
-    """The points at which all targets are met, reached from all starts side by side."""
-    count = STARTS * 2 ** (len(space.free) - 1)
-    return _descend_from(space, np.concatenate([space.starts(count), space.starts(count // 4, FAR)]), wanted)
+def _found_from(figure: Figure, space: _Space, starts: Array, rows: Indices) -> dict[int, list[Floats]]:
+    """The figures of each of these rows to which these starts lead."""
+    found: dict[int, list[Floats]] = {}
+    at_once = max(1, MOST_POINTS // len(starts))
+    for first in range(0, len(rows), at_once):
+        some = rows[first : first + at_once]
+        points, at = np.tile(starts, (len(some), 1)), np.repeat(some, len(starts))
+        found |= _told_apart(figure, space, *_descend(space, points, at))
+    return found
 
 
-def _descend_from(space: _Space, points: Array, wanted: Array) -> Array:
+def _descend(space: _Space, points: Array, rows: Indices) -> tuple[Array, Indices]:
+    """The points at which all targets are met, reached from all starts side by side, and their rows."""
     unknowns = len(space.free)
-    off = space.measured(points) - wanted
+    wanted = space.measured_to(space.known, rows)
+    off = space.measured(points, rows) - wanted
     if not unknowns:  # the basis is known: the rest follows, or doesn't
-        return points[: int((off[0] @ off[0]) < NEARLY_MET)]
+        first = np.unique(rows, return_index=True)[1]
+        first = first[np.einsum("ni,ni->n", off[first], off[first]) < NEARLY_MET]
+        return points[first], rows[first]
     damping = np.full(len(points), 1e-3)
-    met = []
+    met, met_rows = [], []
     for _ in range(ROUNDS):
         if not len(points):
             break
         aside = np.concatenate([points + DIFFERENCE * one for one in np.eye(unknowns)])
-        moved = (space.measured(aside) - wanted).reshape(unknowns, len(points), -1)
-        slopes = ((moved - off) / DIFFERENCE).transpose(1, 2, 0)
+        moved = space.measured(aside, np.tile(rows, unknowns)).reshape(unknowns, len(points), -1)
+        slopes = ((moved - wanted - off) / DIFFERENCE).transpose(1, 2, 0)
         sound = np.isfinite(slopes).all(axis=(1, 2)) & np.isfinite(off).all(axis=1) & (damping < HOPELESS)
-        points, off, damping, slopes = points[sound], off[sound], damping[sound], slopes[sound]
-        turned = slopes.transpose(0, 2, 1)
-        normal = turned @ slopes
-        diagonal = np.einsum("nii->ni", normal) + 1e-6
-        normal += (damping[:, None] * diagonal)[:, :, None] * np.eye(unknowns) + 1e-300
+        points, rows, wanted = points[sound], rows[sound], wanted[sound]
+        off, damping, slopes = off[sound], damping[sound], slopes[sound]
         try:
-            steps = np.linalg.solve(normal, turned @ off[:, :, None])[:, :, 0]
+            steps = _steps(slopes, off, damping)
         except np.linalg.LinAlgError:  # where numbers have grown beyond floats
             break
         steps = np.clip(steps, -LONGEST_STEP, LONGEST_STEP)
-        ahead = space.measured(points - steps) - wanted
+        ahead = space.measured(points - steps, rows) - wanted
         before, after = (np.einsum("ni,ni->n", some, some) for some in (off, ahead))
         better = after < before
         points = np.where(better[:, None], points - steps, points)
@@ -321,33 +393,62 @@ def _descend_from(space: _Space, points: Array, wanted: Array) -> Array:
         now = np.where(better, after, before)
         here = (now < MET) | ((np.abs(steps).max(axis=1) < STILL) & (now < NEARLY_MET))
         met.append(points[here])
-        points, off, damping = points[~here], off[~here], damping[~here]
-    return np.concatenate(met) if met else points[:0]
+        met_rows.append(rows[here])
+        points, rows, wanted, off, damping = (some[~here] for some in (points, rows, wanted, off, damping))
+    if not met:
+        return points[:0], rows[:0]
+    return np.concatenate(met), np.concatenate(met_rows)
 
 
-def _told_apart(figure: Figure, space: _Space, known: Floats, met: Array) -> list[Floats]:
-    """Every sound figure among these points once, the smaller basis first.
+def _steps(slopes: Array, off: Array, damping: Array) -> Array:
+    """The damped steps of least squares."""
+    turned = slopes.transpose(0, 2, 1)
+    normal, right = turned @ slopes, turned @ off[:, :, None]
+    diagonal = np.einsum("nii->ni", normal) + 1e-6
+    normal += (damping[:, None] * diagonal)[:, :, None] * np.eye(normal.shape[1]) + 1e-300
+    if normal.shape[1] == 1:
+        return np.asarray(right / normal, dtype=np.float64)[:, :, 0]
+    return np.asarray(np.linalg.solve(normal, right), dtype=np.float64)[:, :, 0]
+
+
+def _told_apart(figure: Figure, space: _Space, met: Array, rows: Indices) -> dict[int, list[Floats]]:
+    """Every sound figure among these points once, the smaller basis first, row by row.
 
     A length of nearly nothing is one only where the targets are met sharply: else it is on its way to a root that is 0.
     """
-    once: list[Array] = []
-    while len(met):
-        once.append(met[0])
-        met = met[(np.abs(met - met[0]) > SAME).any(axis=1)]
+    order = np.argsort(rows, kind="stable")
+    met, rows = met[order], rows[order]
+    once = [index for some in _by_row(rows) for index in _first_of_each(met, some)]
+    if not once:
+        return {}
+    met, rows = met[once], rows[once]
     with np.errstate(all="ignore"):
-        columns = space.values(np.array(once), space.plan) if once else {}
-        off = space.measured(np.array(once)) - space.measured_to(known) if once else np.zeros((0, 1))
+        columns = space.values(met, rows, space.plan)
+        off = space.measured(met, rows) - space.measured_to(space.known, rows)
     sharp = np.einsum("ni,ni->n", off, off) < MET
-    rows = (
-        one
-        for row in range(len(once))
-        for one in [{name: float(np.resize(column, len(once))[row]) for name, column in columns.items()}]
-        if sharp[row] or not _has_nothing(figure, one, space.size)
-    )
-    return sorted(
-        (one for one in rows if _is_sound(figure, one)),
-        key=lambda one: [one[name] for name in space.free],
-    )
+    whole = {name: np.broadcast_to(column, len(once)).tolist() for name, column in columns.items()}
+    found: dict[int, list[Floats]] = {}
+    for index, row in enumerate(rows.tolist()):
+        one: Floats = {name: column[index] for name, column in whole.items()}
+        if (sharp[index] or not _has_nothing(figure, one, space.size[row])) and _is_sound(figure, one):
+            found.setdefault(row, []).append(one)
+    for some in found.values():
+        some.sort(key=lambda one: [one[name] for name in space.free])
+    return found
+
+
+def _by_row(rows: Indices) -> list[Indices]:
+    """The places of each row, in sorted rows."""
+    return np.split(np.arange(len(rows)), np.flatnonzero(np.diff(rows)) + 1) if len(rows) else []
+
+
+def _first_of_each(met: Array, places: Indices) -> list[int]:
+    """The first of those that lie together."""
+    first = []
+    while len(places):
+        first.append(int(places[0]))
+        places = places[(np.abs(met[places] - met[places[0]]) > SAME).any(axis=1)]
+    return first
 
 
 def _has_nothing(figure: Figure, one: Floats, size: float) -> bool:
