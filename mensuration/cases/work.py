@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass, replace
-from functools import lru_cache
+from collections.abc import Callable, Iterator, Mapping, Sequence
+from dataclasses import dataclass, field, replace
+from fractions import Fraction
 
+from mensuration.cases.cells import CaseCell, Spelling
 from mensuration.cases.columns import ROW, Column
-from mensuration.catalogue import Figure, figures
+from mensuration.cases.found import Case, Given, cases_of, solved_alone
+from mensuration.catalogue import Figure
 from mensuration.expressions import (
     ExpressionError,
     Node,
@@ -19,24 +21,14 @@ from mensuration.expressions import (
 )
 from mensuration.expressions.nodes import Negative, Number
 from mensuration.frozen import EMPTY, Frozen, Table, table
-from mensuration.numbers import Real, Rounding, TooDeep, round_by
-from mensuration.solving import Solution, SolvingError, solutions
+from mensuration.numbers import Real, Rounding, round_by
+from mensuration.numbers.boxes import Boxes
 from mensuration.telling import Teller
 from mensuration.units import ANGLE, NO_UNIT, NUMBER, POWERS, Unit
 
 Row = Mapping[str, str]
 LookUp = Callable[[Path], Quantity | None]
 SOLUTION = "solution"
-WHOLE, SMALL = Rounding(places=0), Rounding(figures=3)
-
-
-@dataclass(frozen=True)
-class CaseCell(Frozen):
-    """A cell as it is read, and as a number in its unit for plotting."""
-
-    text: str
-    number: float
-    given: bool
 
 
 @dataclass(frozen=True)
@@ -83,7 +75,22 @@ def work_out_cases(
     '6.00'
     """
     worker = _Worker(cases, teller, elsewhere)
-    return tuple(worker.row(number, row) for number, row in enumerate(rows, cases.first))
+    return worker.rows(cases.first, rows)
+
+
+@dataclass
+class _Reading:
+    """What is given in one row: its values by measure, the columns that they came from, and what is wrong."""
+
+    number: int
+    row: Row
+    values: dict[str, Quantity] = field(default_factory=dict)
+    columns: list[Column] = field(default_factory=list)
+    error: _CellError | None = None
+
+    @property
+    def given(self) -> Given:
+        return tuple(self.values.items())
 
 
 class _Worker:
@@ -92,81 +99,112 @@ class _Worker:
         self.columns = {column.name: column for column in cases.columns}
         self.given = [c for c in cases.columns if c.role == "given" and c.of is not None]
         self.expected = [c for c in cases.columns if c.role == "expected" and c.of is not None]
-        kinds = {m.name: m.kind for m in self.figure.measures}
-        self.kinds = kinds
-        self.units = {name: self._usual_unit(kind) for name, kind in kinds.items()}
+        self.kinds = {m.name: m.kind for m in self.figure.measures}
+        self.units = {name: self._usual_unit(kind) for name, kind in self.kinds.items()}
         self.units |= {c.of: c.unit for c in self.given if c.of is not None and c.unit is not None}
-        self.spelling = tuple(self.units.items())
+        self.spelling = Spelling(self.units, self.kinds, teller)
 
     def _usual_unit(self, kind: str) -> Unit:
         if kind in POWERS:
             return self.teller.unit.to_power(POWERS[kind])
         return self.teller.angle if kind == "angle" else NO_UNIT
 
-    def row(self, number: int, row: Row) -> CaseRow:
-        values: dict[str, Quantity] = {}
-        cells: dict[str, CaseCell] = {}
-        try:
-            self._read(number, row, values, cells)
-        except _CellError as error:
-            return CaseRow(table(cells), error.says, error.column)
-        if not values:
-            return CaseRow(table(cells))
-        found = _found(self.figure.name, tuple(values.items()), self.spelling, self.teller)
-        chosen = found.chosen(row.get(SOLUTION, ""))
-        cells |= found.cells[chosen]
-        if found.says is not None:
-            at = next((c.name for c in self.given if c.of == found.at), None)
-            return CaseRow(table(cells), found.says, at, len(found.solutions))
-        told = CaseRow(table(cells), solutions=len(found.solutions))
-        return self._compared(told, number, row, found.solutions[chosen]) if self.expected else told
+    def rows(self, first: int, rows: Sequence[Row]) -> tuple[CaseRow, ...]:
+        """All rows from the number ``first`` on."""
+        readings = [self._read(number, row) for number, row in enumerate(rows, first)]
+        cells = self._given_cells(readings)
+        to_find = [r for r in readings if r.error is None and r.values]
+        found = iter(cases_of(self.figure, [reading.given for reading in to_find], self.spelling))
+        return tuple(
+            self._told(reading, told, next(found) if reading.error is None and reading.values else None)
+            for reading, told in zip(readings, cells, strict=True)
+        )
 
-    def _read(self, number: int, row: Row, values: dict[str, Quantity], cells: dict[str, CaseCell]) -> None:
+    def _told(self, reading: _Reading, cells: dict[str, CaseCell], case: Case | None) -> CaseRow:
+        if reading.error is not None:
+            return CaseRow(table(cells), reading.error.says, reading.error.column)
+        if case is None:
+            return CaseRow(table(cells))
+        which = case.chosen(reading.row.get(SOLUTION, ""))
+        cells |= case.cells[which]
+        if case.says is not None:
+            at = next((c.name for c in self.given if c.of == case.at), None)
+            return CaseRow(table(cells), case.says, at, case.solutions)
+        told = CaseRow(table(cells), solutions=case.solutions)
+        return self._compared(told, reading, case, which) if self.expected else told
+
+    def _read(self, number: int, row: Row) -> _Reading:
         """All that is given in a row; a rule waits for the columns that it names."""
+        reading = _Reading(number, row)
         waiting = list(self.given)
         while waiting:
             still = []
             for column in waiting:
-                value = self._read_cell(column, number, row, values)
+                try:
+                    value = self._read_cell(column, number, row, reading.values)
+                except _CellError as error:
+                    reading.error = error
+                    return reading
                 if value is None or column.of is None:
                     still.append(column)
                     continue
-                values[column.of] = value
-                cells[column.name] = self._told(column.of, value, given=True)
+                reading.values[column.of] = value
+                reading.columns.append(column)
             if len(still) == len(waiting):
-                return
+                break
             waiting = still
+        return reading
 
-    def _compared(self, told: CaseRow, number: int, row: Row, solution: Solution) -> CaseRow:
+    def _given_cells(self, readings: Sequence[_Reading]) -> list[dict[str, CaseCell]]:
+        """The given cells of each row, a column at once."""
+        cells: list[dict[str, CaseCell]] = [{} for _ in readings]
+        for column in self.given:
+            assert column.of is not None
+            rows = [row for row, reading in enumerate(readings) if column in reading.columns]
+            values = [readings[row].values[column.of] for row in rows]
+            at_once = (
+                self.spelling.cells(column.of, Boxes.of([v.value for v in values]), given=True)
+                if rows
+                else []
+            )
+            for row, value, cell in zip(rows, values, at_once, strict=True):
+                cells[row][column.name] = cell or self.spelling.cell(column.of, value, given=True)
+        return cells
+
+    def _compared(self, told: CaseRow, reading: _Reading, case: Case, which: int) -> CaseRow:
         """The row with its expected columns beside what was found."""
-        known = dict(solution.values)
+        known = _Values(self.figure, reading.given, self.spelling, which)
         cells, agree = dict(told.cells), dict[str, bool]()
         says, at = told.says, told.at
         for column in self.expected:
             assert column.of is not None
             try:
-                wanted = self._read_cell(column, number, row, known)
+                wanted = self._read_cell(column, reading.number, reading.row, known)
             except _CellError as error:
                 says, at = error.says, error.column
                 continue
             if wanted is not None:
                 unit = column.unit or self.units[column.of]
-                cells[column.name] = self._told(column.of, wanted, given=True, unit=unit)
-                agree[column.name] = self._agrees(wanted, known[column.of], unit, row.get(column.name, ""))
+                cells[column.name] = self.spelling.cell(column.of, wanted, given=True, unit=unit)
+                places = _places(reading.row.get(column.name, ""))
+                text = None
+                if places is not None and unit == self.units[column.of]:
+                    text = case.rounded(which, column.of, places)
+                if text is not None:
+                    rounded = Real.of(Fraction(text))
+                    agree[column.name] = rounded.same_as(wanted.in_unit(unit, self.teller.pi))
+                else:
+                    agree[column.name] = self._agrees(wanted, known[column.of], unit, places)
         return replace(told, cells=table(cells), says=says, at=at, agree=table(agree))
 
-    def _agrees(self, wanted: Quantity, found: Quantity, unit: Unit, typed: str) -> bool:
+    def _agrees(self, wanted: Quantity, found: Quantity, unit: Unit, places: int | None) -> bool:
         """Equal, or what was found rounded to as many places as were written."""
         if wanted.value.same_as(found.value):
             return True
-        places = _places(typed)
         if places is None:
             return False
         rounded = round_by(found.in_unit(unit, self.teller.pi), Rounding(places=places)).value
         return Real.of(rounded).same_as(wanted.in_unit(unit, self.teller.pi))
-
-    def _told(self, measure: str, value: Quantity, given: bool, unit: Unit | None = None) -> CaseCell:
-        return _cell(value, unit or self.units[measure], self.kinds[measure], self.teller, given)
 
     # Cells
 
@@ -222,54 +260,26 @@ class _Worker:
         return [*self.columns, *self.kinds, ROW]
 
 
-def _cell(value: Quantity, unit: Unit, kind: str, teller: Teller, given: bool) -> CaseCell:
-    rounding = WHOLE if kind == "count" else teller.rounding
-    amount = value.in_unit(unit, teller.pi)
-    number = float(value.value) / float(unit.size(teller.pi))
-    rounded = round_by(amount, rounding)
-    if not rounded.value and number:
-        rounded = round_by(amount, SMALL)  # else a column of small numbers would read 0.00
-    return CaseCell(rounded.text, number, given)
+class _Values(Mapping[str, Quantity]):
+    """The exact values of a case's solution, worked out when one is asked for."""
 
+    def __init__(self, figure: Figure, given: Given, spelling: Spelling, which: int) -> None:
+        self._figure, self._given, self._spelling, self._which = figure, given, spelling, which
+        self._found: Mapping[str, Quantity] | None = None
 
-@dataclass(frozen=True)
-class _Found:
-    """What was found of one case: a row of cells for each solution, or what is wrong and at which given."""
+    def __getitem__(self, name: str) -> Quantity:
+        if self._found is None:
+            self._found = solved_alone(self._figure, self._given, self._spelling)[self._which].values
+        return self._found[name]
 
-    solutions: tuple[Solution, ...]
-    cells: tuple[Table[str, CaseCell], ...]
-    says: str | None = None
-    at: str | None = None
+    def __contains__(self, name: object) -> bool:
+        return any(measure.name == name for measure in self._figure.measures)
 
-    def chosen(self, typed: str) -> int:
-        """The number of the chosen solution, from 0."""
-        wanted = int(typed) - 1 if typed.strip().isdigit() else 0
-        return wanted if 0 <= wanted < len(self.solutions) else 0
+    def __iter__(self) -> Iterator[str]:
+        return (measure.name for measure in self._figure.measures)
 
-
-@lru_cache(maxsize=20_000)
-def _found(
-    name: str, given: tuple[tuple[str, Quantity], ...], spelling: tuple[tuple[str, Unit], ...], teller: Teller
-) -> _Found:
-    """Solve one case and tell it in its columns' units. Remembered, so that a change works out its own row alone."""
-    figure, units, known = figures()[name], dict(spelling), dict(given)
-    kinds = {m.name: m.kind for m in figure.measures}
-
-    def cells(values: Mapping[str, Quantity]) -> Table[str, CaseCell]:
-        return table(
-            (measure, _cell(value, units[measure], kinds[measure], teller, given=False))
-            for measure, value in values.items()
-            if measure not in known
-        )
-
-    try:
-        found = tuple(solutions(figure, known, teller.pi, teller.plainly))
-        return _Found(found, tuple(cells(solution.values) for solution in found))
-    except SolvingError as error:
-        partial = error.partial.values if error.partial else {}
-        return _Found((), (cells(partial),), error.says, error.given)
-    except TooDeep:
-        return _Found((), (table({}),), "this hangs on too long a chain of other measurements")
+    def __len__(self) -> int:
+        return len(self._figure.measures)
 
 
 def _places(typed: str) -> int | None:

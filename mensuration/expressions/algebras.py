@@ -21,6 +21,7 @@ from mensuration.expressions.nodes import Binary, Call, Negative, Node, Number, 
 from mensuration.expressions.parse import parse
 from mensuration.expressions.slope import Slope
 from mensuration.numbers import PI, Real
+from mensuration.numbers.boxes import Boxes
 
 N = TypeVar("N")
 Closure = Callable[[Mapping[str, N]], N]
@@ -71,6 +72,9 @@ FLOATS: Algebra[float] = Algebra(float, {name: f.floats for name, f in FUNCTIONS
 ARRAYS: Algebra[Array] = Algebra(
     lambda real: np.array(float(real)), {name: f.arrays for name, f in FUNCTIONS.items()}
 )
+BOXES: Algebra[Boxes] = Algebra(
+    lambda real: Boxes.of([real]), {name: f.boxes for name, f in FUNCTIONS.items() if f.boxes}
+)
 SLOPES: Algebra[Slope] = Algebra(
     lambda real: Slope(real.ball(), arb(0)), {name: f.slopes for name, f in FUNCTIONS.items() if f.slopes}
 )
@@ -94,6 +98,12 @@ def _in_floats(formula: str) -> Closure[float]:
 def in_arrays(formula: str) -> Closure[Array]:
     """A formula as a function of arrays by name, element by element; nan where it has no real value."""
     return closure(parse(formula), ARRAYS)
+
+
+@lru_cache(maxsize=4000)
+def in_boxes(formula: str) -> Closure[Boxes]:
+    """A formula as a function of boxes by name; nan where it may have no real value."""
+    return closure(parse(formula), BOXES)
 
 
 @lru_cache(maxsize=4000)

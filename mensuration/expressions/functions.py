@@ -1,6 +1,6 @@
 """Every function that can be typed: one row each, with all that is done with it.
 
-A row says how a function is worked out with units and exactly, in floats, in arrays of floats and in slopes, and how it
+A row says how a function is worked out with units and exactly, in floats, in arrays of floats, in boxes and in slopes, and how it
 is written. Angles are in turns throughout. A function is added here and nowhere else.
 """
 
@@ -10,6 +10,7 @@ import math
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from functools import lru_cache, reduce
+from operator import truediv
 from typing import Any
 
 import numpy as np
@@ -20,6 +21,7 @@ from mensuration.expressions.errors import ExpressionError
 from mensuration.expressions.quantity import Quantity
 from mensuration.expressions.slope import Slope
 from mensuration.numbers import PI, UNIT, Exact, NotClosed, Real, angles
+from mensuration.numbers.boxes import OFF_OF_MEANS, Boxes, greater, lesser, widened
 from mensuration.numbers.settling import settled
 from mensuration.units import ANGLE, NUMBER
 
@@ -38,6 +40,7 @@ class Function:
     floats: Callable[..., Any]
     arrays: Callable[..., Any]
     slopes: Callable[..., Slope] | None = None
+    boxes: Callable[..., Boxes] | None = None
     counted_in_pi: bool = False
     """Whether a value is a multiple of π, and so hangs on the convention for it."""
 
@@ -204,6 +207,11 @@ def _ellipse_perimeters(a: Array, b: Array) -> Array:
     return perimeters
 
 
+def _ellipse_boxes(a: Boxes, b: Boxes) -> Boxes:
+    """It grows with either half axis."""
+    return widened(_ellipse_perimeters(a.low, b.low), _ellipse_perimeters(a.high, b.high), OFF_OF_MEANS)
+
+
 def _ellipse_slope(a: Slope, b: Slope) -> Slope:
     """With m = 1 - b²/a², where E' = -π/8 F(½, 3/2; 2; m), the hypergeometric function."""
     one = Slope(arb(1), arb(0))
@@ -260,10 +268,16 @@ def _to_turns(function: Callable[[Any], Any]) -> Callable[[Any], Any]:
     return lambda ratio: function(ratio) / TURN
 
 
-def _circular(name: str, floats: Any, arrays: Any, slopes: Callable[..., Slope]) -> Function:
-    return Function(
-        name, rf"\{name}", _of_one(name, _of_an_angle(name)), _of_turns(floats), _of_turns(arrays), slopes
-    )
+def _circular(
+    name: str,
+    floats: Any,
+    arrays: Any,
+    slopes: Callable[..., Slope],
+    of_waves: Callable[[Boxes, Boxes], Boxes],
+) -> Function:
+    worked = _of_one(name, _of_an_angle(name))
+    boxes = lambda turns: of_waves(*(2 * turns).sin_cos_pi())  # noqa: E731
+    return Function(name, rf"\{name}", worked, _of_turns(floats), _of_turns(arrays), slopes, boxes)
 
 
 def _arc(
@@ -273,25 +287,52 @@ def _arc(
     floats: Any,
     arrays: Any,
     slopes: Callable[..., Slope],
+    boxes: Callable[[Boxes], Boxes],
 ) -> Function:
     worked = _of_one(name, _inverse(name, exactly, roughly))
-    return Function(name, rf"\arc{name[1:]}", worked, _to_turns(floats), _to_turns(arrays), slopes)
+    return Function(
+        name, rf"\arc{name[1:]}", worked, _to_turns(floats), _to_turns(arrays), slopes, _to_turns(boxes)
+    )
 
 
 FUNCTIONS: dict[str, Function] = {
     function.name: function
     for function in (
-        Function("sqrt", r"\sqrt", _of_one("sqrt", root), math.sqrt, np.sqrt, _sqrt_slope),
-        Function("cbrt", r"\sqrt[3]", _of_one("cbrt", _cube_root), math.cbrt, np.cbrt, _cbrt_slope),
-        _circular("sin", math.sin, np.sin, _sin_slope),
-        _circular("cos", math.cos, np.cos, _cos_slope),
-        _circular("tan", math.tan, np.tan, lambda turns: _sin_slope(turns) / _cos_slope(turns)),
-        _arc("asin", angles.arc_sine, arb.asin, math.asin, np.arcsin, _asin_slope),
-        _arc("acos", angles.arc_cosine, arb.acos, math.acos, np.arccos, _acos_slope),
-        _arc("atan", angles.arc_tangent, arb.atan, math.atan, np.arctan, _atan_slope),
-        Function("abs", r"\operatorname{abs}", _of_one("abs", _absolute), abs, np.abs, abs),
-        Function("min", r"\min", _extreme(least=True), min, lambda *of: reduce(np.minimum, of)),
-        Function("max", r"\max", _extreme(least=False), max, lambda *of: reduce(np.maximum, of)),
+        Function("sqrt", r"\sqrt", _of_one("sqrt", root), math.sqrt, np.sqrt, _sqrt_slope, Boxes.sqrt),
+        Function(
+            "cbrt",
+            r"\sqrt[3]",
+            _of_one("cbrt", _cube_root),
+            math.cbrt,
+            np.cbrt,
+            _cbrt_slope,
+            lambda of: of.root(3),
+        ),
+        _circular("sin", math.sin, np.sin, _sin_slope, lambda sine, _: sine),
+        _circular("cos", math.cos, np.cos, _cos_slope, lambda _, cosine: cosine),
+        _circular("tan", math.tan, np.tan, lambda turns: _sin_slope(turns) / _cos_slope(turns), truediv),
+        _arc("asin", angles.arc_sine, arb.asin, math.asin, np.arcsin, _asin_slope, Boxes.asin),
+        _arc("acos", angles.arc_cosine, arb.acos, math.acos, np.arccos, _acos_slope, Boxes.acos),
+        _arc("atan", angles.arc_tangent, arb.atan, math.atan, np.arctan, _atan_slope, Boxes.atan),
+        Function("abs", r"\operatorname{abs}", _of_one("abs", _absolute), abs, np.abs, abs, abs),
+        Function(
+            "min",
+            r"\min",
+            _extreme(least=True),
+            min,
+            lambda *of: reduce(np.minimum, of),
+            None,
+            lambda *of: reduce(lesser, of),
+        ),
+        Function(
+            "max",
+            r"\max",
+            _extreme(least=False),
+            max,
+            lambda *of: reduce(np.maximum, of),
+            None,
+            lambda *of: reduce(greater, of),
+        ),
         Function(
             "ellipse_perimeter",
             r"P_{\text{ellipse}}",
@@ -299,6 +340,7 @@ FUNCTIONS: dict[str, Function] = {
             ellipse_perimeter,
             _ellipse_perimeters,
             _ellipse_slope,
+            _ellipse_boxes,
             counted_in_pi=True,
         ),
         Function(
@@ -308,6 +350,7 @@ FUNCTIONS: dict[str, Function] = {
             lambda a, b: ellipse_perimeter(a, b) / TURN,
             lambda a, b: _ellipse_perimeters(a, b) / TURN,
             lambda a, b: _ellipse_slope(a, b) * Slope(1 / _turn(), arb(0)),
+            lambda a, b: _ellipse_boxes(a, b) / _turn(),
         ),
     )
 }

@@ -1,6 +1,8 @@
-"""A ball together with the ball of its derivative in one direction."""
+"""A number together with its derivative in one direction, both enclosed: in balls, or in boxes of many at once."""
 
 from __future__ import annotations
+
+from typing import Any
 
 from flint import arb
 
@@ -10,7 +12,7 @@ class Slope:
 
     __slots__ = ("slope", "value")
 
-    def __init__(self, value: arb, slope: arb) -> None:
+    def __init__(self, value: Any, slope: Any) -> None:
         self.value = value
         self.slope = slope
 
@@ -37,6 +39,4 @@ class Slope:
         return product if exponent >= 0 else Slope(arb(1), arb(0)) / product
 
     def __abs__(self) -> Slope:
-        if self.value > 0:
-            return self
-        return -self if self.value < 0 else Slope(abs(self.value), arb("nan"))
+        return Slope(abs(self.value), self.value.sgn() * self.slope)

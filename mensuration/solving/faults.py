@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Mapping, Sequence
+from collections.abc import Callable, Container, Iterable, Mapping, Sequence
 from contextlib import suppress
 from itertools import combinations
 from typing import TYPE_CHECKING
@@ -140,3 +140,10 @@ def _others(figure: Figure, names: Iterable[str], at: str) -> str:
 def _least_usual(figure: Figure, names: Iterable[str]) -> list[str]:
     order = [*figure.usual, *(m.name for m in figure.measures if m.name not in figure.usual)]
     return sorted(names, key=order.index, reverse=True)
+
+
+def nothing_found(figure: Figure, known: Container[str]) -> str:
+    """That trial found no figure."""
+    counts = [m.title for m in figure.measures if m.kind == "count" and m.name not in known]
+    whole = f" and a whole number of {counts[0]}" if counts else ""
+    return f"no {figure.title.lower()} was found that has these measurements{whole}"

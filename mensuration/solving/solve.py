@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from contextlib import suppress
 from dataclasses import dataclass, field
-from functools import lru_cache
 from math import isclose, isfinite
 
 from mensuration.catalogue.figure import FEWEST_EDGES, Figure, Measure, Relation
@@ -14,14 +13,16 @@ from mensuration.expressions.algebras import Floats, in_floats
 from mensuration.numbers import Real
 from mensuration.numbers.rounding import Rounding, round_by
 from mensuration.solving.digits import agree_as_typed
-from mensuration.solving.faults import SolvingError, clash, listed, still_moving, too_little
-from mensuration.solving.forms import MOST_PLANS, inputs, noise_in, reached
+from mensuration.solving.faults import SolvingError, clash, listed, nothing_found, still_moving, too_little
+from mensuration.solving.forms import inputs, noise_in
+from mensuration.solving.planning import has_second, may_clash, planned, unused, usual_step
 from mensuration.solving.search import StillMoves, sufficient
 from mensuration.solving.solution import USUAL_CHOICE, Solution, Step
 from mensuration.solving.trial import Trial, trials
 
-MOST_SOLUTIONS = 4
+MOST_SOLUTIONS = 8
 MOST_TRIED = 24
+NEAR = 1e-6  # what was found in floats, and its value
 
 
 def _plainly(quantity: Quantity) -> str:
@@ -92,7 +93,7 @@ def solutions(
         if fault.code == "impossible" and not sufficient(figure, frozenset(given)):
             raise SolvingError("too-little", too_little(figure, given))
         found = _elsewhere(figure, given, pi, show, most)
-    elif thorough and len(found) < most and any(_has_second(figure, s) for one in found for s in one.steps):
+    elif thorough and len(found) < most and any(has_second(figure, s) for one in found for s in one.steps):
         others = _elsewhere(figure, given, pi, show, most)
         found += [one for one in others if not any(_same(one, other) for other in found)]
     if not found:
@@ -124,7 +125,7 @@ def _elsewhere(
             raise
         return []
     if steps:
-        for state in [first.beside(steps), *waiting][:most]:
+        for state in [first.beside(steps, first.whole), *waiting][:most]:
             with suppress(SolvingError):
                 _check_found(figure, state.values, state.steps)
                 _follow(figure, given, state, [], pi, show)
@@ -139,16 +140,18 @@ class _State:
 
     values: dict[str, Quantity]
     steps: list[Step]
+    whole: Floats | None = None
+    """The figure that was found by trial, in floats: of two values of a form it has one."""
     remarks: dict[str, str] = field(default_factory=dict)
     """What is to be said of givens that agree but for digits that nobody typed."""
 
     def scope(self, pi: Real) -> Scope:
         return Scope(lambda path: self.values.get(path.text), lambda: list(self.values), pi)
 
-    def beside(self, found: list[tuple[Step, Quantity]]) -> _State:
+    def beside(self, found: list[tuple[Step, Quantity]], whole: Floats | None = None) -> _State:
         """Another branch from here on, with these values."""
         values = {step.quantity: value for step, value in found}
-        return _State({**self.values, **values}, [*self.steps, *(step for step, _ in found)])
+        return _State({**self.values, **values}, [*self.steps, *(step for step, _ in found)], whole)
 
 
 def _follow(
@@ -168,7 +171,8 @@ def _follow(
             _check_agreement(figure, given, state, pi, show)
             found = _by_trial(figure, given, state, waiting, pi)
         if not found:
-            found = _from_defaults(figure, state.values, scope)
+            usual = usual_step(figure, frozenset(state.values))
+            found = [] if usual is None else [(usual, _worked(figure, usual, scope))]
         if not found:
             break
         for step, value in found:
@@ -195,15 +199,13 @@ def _by_trial(
     except StillMoves as moving:
         raise SolvingError("too-little", still_moving(figure, state.values, moving.some)) from None
     if not found:
-        clash = len(given) > len(figure.basis)
-        counts = [m.title for m in figure.measures if m.kind == "count" and m.name not in state.values]
-        whole = f" and a whole number of {counts[0]}" if counts else ""
-        says = f"no {figure.title.lower()} was found that has these measurements{whole}"
-        raise SolvingError("contradiction" if clash else "impossible", says)
+        code = "contradiction" if len(given) > len(figure.basis) else "impossible"
+        raise SolvingError(code, nothing_found(figure, state.values))
     first, *others = (
         [(_tried(figure, name, trial), value) for name, value in trial.values.items()] for trial in found
     )
-    waiting += [state.beside(steps) for steps in others]
+    waiting += [state.beside(steps, trial.whole) for steps, trial in zip(others, found[1:], strict=True)]
+    state.whole = found[0].whole
     return first
 
 
@@ -231,41 +233,26 @@ def _one_round(
 ) -> list[tuple[Step, Quantity]]:
     """Everything that follows by one form from what is known; other values open branches."""
     found = []
-    for step, other in _planned(figure, frozenset(state.values)):
-        found.append((step, _worked(figure, step, scope)))
+    for step, other in planned(figure, frozenset(state.values)):
+        value = _worked(figure, step, scope)
+        if other is not None and state.whole is not None and not _near(value, state.whole[step.quantity]):
+            with suppress(SolvingError):
+                second = _worked(figure, other, scope)
+                if _near(second, state.whole[step.quantity]):
+                    step, value, other = other, second, step
         if other is not None:
             _open_branch(figure, other, state, scope, waiting)
+        found.append((step, value))
     return found
 
 
-@lru_cache(maxsize=MOST_PLANS)
-def _planned(figure: Figure, known: frozenset[str]) -> list[tuple[Step, Step | None]]:
-    """The steps of one round, each with that to its other value. They hang only on which quantities are known."""
-    steps: dict[str, tuple[Step, Step | None]] = {}
-    for relation in figure.relations:
-        familiar = next(iter(relation.forms.items()))
-        for quantity, formula in relation.forms.items():
-            if quantity in known or quantity in steps or not inputs(formula) <= known:
-                continue
-            second = relation.second.get(quantity)
-            other = None if second is None else Step(quantity, second, relation.source, familiar)
-            steps[quantity] = (Step(quantity, formula, relation.source, familiar), other)
-    return list(steps.values())
+def _near(quantity: Quantity, value: float) -> bool:
+    return isclose(float(quantity.value), value, rel_tol=NEAR)
 
 
 def _open_branch(figure: Figure, step: Step, state: _State, scope: Scope, waiting: list[_State]) -> None:
     with suppress(SolvingError):  # where the other value is not real
         waiting.append(state.beside([(step, _worked(figure, step, scope))]))
-
-
-def _from_defaults(
-    figure: Figure, values: Mapping[str, Quantity], scope: Scope
-) -> list[tuple[Step, Quantity]]:
-    for quantity, default in figure.defaults.items():
-        if quantity not in values and {*default.needs, *inputs(default.formula)} <= values.keys():
-            step = Step(quantity, default.formula, USUAL_CHOICE)
-            return [(step, _worked(figure, step, scope))]
-    return []
 
 
 def _worked(figure: Figure, step: Step, scope: Scope) -> Quantity:
@@ -340,19 +327,14 @@ def _check_agreement(
     show: Callable[[Quantity], str],
 ) -> None:
     """Whether every relation between what is known holds. Givens of which none follows from the others can't clash."""
-    if _independent(figure, frozenset(given)) and not any(_has_second(figure, step) for step in state.steps):
+    if not may_clash(figure, frozenset(given), state.steps):
         return
     values, steps, scope = state.values, state.steps, state.scope(pi)
     proven = not any(step.equations for step in steps)
-    for relation in figure.relations:
+    for relation in unused(figure, steps):
         quantity, formula = next(iter(relation.forms.items()))
         if quantity not in values or not inputs(formula) <= values.keys():
             continue
-        used = {*relation.forms.values(), *relation.second.values()}
-        if any(step.formula in used for step in steps):
-            continue  # it was used to find one of its quantities, so it holds
-        if "asin(" in formula:
-            continue  # it tells one of two angles
         try:
             again = evaluate(parse(formula), scope)
         except ExpressionError:
@@ -384,23 +366,6 @@ def _check_agreement(
             f"the measurements contradict one another: {quantity} = {formula} would be "
             f"{show(again)}, not {show(values[quantity])}",
         )
-
-
-@lru_cache(maxsize=MOST_PLANS)
-def _independent(figure: Figure, given: frozenset[str]) -> bool:
-    """Whether none of the given quantities follows from the others."""
-    return len(given) <= len(figure.basis) and not any(
-        name in reached(figure, given - {name}) for name in given
-    )
-
-
-def _has_second(figure: Figure, step: Step) -> bool:
-    """Whether a step had another value beside the one that was taken."""
-    return any(
-        step.formula in (relation.second.get(step.quantity), relation.forms.get(step.quantity))
-        for relation in figure.relations
-        if step.quantity in relation.second
-    )
 
 
 def _is_second(relation: Relation, quantity: str, values: Mapping[str, Quantity], scope: Scope) -> bool:

@@ -29,11 +29,12 @@ MOST_TOGETHER = 60  # choices of equations that are tried for several unknowns
 class Trial:
     """Quantities with their values, and the equations that these have to meet (quantity = formula).
 
-    ``by`` are the forms that give what else is unknown in these equations, in terms of what was tried.
+    ``by`` are the forms that give what else is unknown in these equations, in terms of what was tried. ``whole`` is the figure in floats.
     """
 
     values: Mapping[str, Quantity]
     equations: tuple[Form, ...]
+    whole: Floats
     by: tuple[Form, ...] = ()
 
 
@@ -77,7 +78,9 @@ class _Found:
 
     def _counted(self, count: str) -> Trial:
         """A count, which needs no proof: it is the whole number that it must be."""
-        return Trial({count: Quantity(Real.of(round(self.whole[count])))}, tuple(self._equations()[:1]))
+        return Trial(
+            {count: Quantity(Real.of(round(self.whole[count])))}, tuple(self._equations()[:1]), self.whole
+        )
 
     def _together(self) -> Trial | None:
         """All unknowns of the basis at once, by as many of the givens."""
@@ -96,7 +99,11 @@ class _Found:
     ) -> Trial | None:
         system = System(self.figure, self.values, unknowns, forms, equations, self.pi)
         solved = system.solved(self.whole)
-        return None if solved is None else Trial(dict(zip(unknowns, solved, strict=True)), equations, forms)
+        return (
+            None
+            if solved is None
+            else Trial(dict(zip(unknowns, solved, strict=True)), equations, self.whole, forms)
+        )
 
     def _equations(self) -> list[Form]:
         """What the givens beside the basis say of it."""

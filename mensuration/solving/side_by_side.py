@@ -1,0 +1,436 @@
+"""Many cases of a figure solved side by side: in arrays, every value between two floats that are certain to hold it.
+
+The same forms in the same order as in :mod:`mensuration.solving.solve`, so the same figures. A case about which floats
+can't be certain (a value next to a bound, two solutions that meet, givens that clash or are too few) is left open,
+for that module to solve by itself.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
+from itertools import combinations, islice
+
+import numpy as np
+from flint import arb
+from numpy.typing import NDArray
+
+from mensuration.catalogue.figure import FEWEST_EDGES, Figure, Measure
+from mensuration.expressions.algebras import Floats, in_boxes, in_slopes
+from mensuration.expressions.functions import Array
+from mensuration.expressions.slope import Slope
+from mensuration.numbers.boxes import BITS, Boxes, as_boxes
+from mensuration.numbers.proof import precision
+from mensuration.solving.forms import Form, forms_behind, inputs, plan_from
+from mensuration.solving.planning import is_independent, may_clash, planned, unused, usual_step
+from mensuration.solving.search import Indices, StillMoves, figures_with_all, sufficient
+from mensuration.solving.solution import USUAL_CHOICE, Step
+from mensuration.solving.solve import MOST_SOLUTIONS, MOST_TRIED
+
+Mask = NDArray[np.bool_]
+NEAR = 1e-5  # what is known and what was found, in floats
+CLEARLY_OFF = 1e-6  # of a value: what is farther off is another value
+ALIKE, NONE = 1e-9, 1e-12
+NEWTON = 3  # steps
+WIDTHS = (
+    2.0**-42,
+    2.0**-36,
+    2.0**-30,
+)  # of the boxes in which a zero is proven, to the size of what is in them
+TIGHTENED = 2
+MOST_CHOICES = 20  # of equations
+
+
+@dataclass(frozen=True)
+class Found:
+    """Figures of some rows, one for each: all their quantities, as boxes of all rows."""
+
+    values: Mapping[str, Boxes]
+    rows: Indices
+
+
+@dataclass(frozen=True)
+class SideBySide:
+    """What was found, each row's figures in the order of these; the rows that are left open; and what is known of those
+    of which no figure was found by trial."""
+
+    found: list[Found]
+    open: Mask
+    without: Found | None = None
+
+
+@dataclass
+class _Branch:
+    """What is known on one branch, in which rows there still may be a figure, and the steps so far."""
+
+    values: dict[str, Boxes]
+    alive: Mask
+    steps: list[Step] = field(default_factory=list)
+    first: bool = False
+
+
+def solved_side_by_side(figure: Figure, given: Mapping[str, Boxes], pi: Boxes) -> SideBySide:
+    """Every figure of each row; ``given`` has a box for each row.
+
+    >>> from mensuration.catalogue import figures
+    >>> from mensuration.numbers import PI, Real
+    >>> three = {"side": Boxes.of([Real.of(3)])}
+    >>> found = solved_side_by_side(figures()["square"], three, Boxes.of([PI])).found[0]
+    >>> round(found.values["area"].middle.item(), 9)
+    9.0
+    """
+    return _Solver(figure, given, pi).solved()
+
+
+class _Solver:
+    def __init__(self, figure: Figure, given: Mapping[str, Boxes], pi: Boxes) -> None:
+        self.figure, self.given, self.names = figure, given, frozenset(given)
+        self.count = len(next(iter(given.values())).low)
+        self.pi = pi.along(self.count)
+        self.open = np.zeros(self.count, dtype=bool)
+        self.waiting: list[_Branch] = []
+        self.missed: Found | None = None
+
+    def solved(self) -> SideBySide:
+        if not is_independent(self.figure, self.names):
+            return SideBySide([], ~self.open)
+        first = _Branch({"pi": self.pi, **self.given}, np.ones(self.count, dtype=bool), first=True)
+        self._check(first, list(self.given))
+        self.waiting = [first]
+        found: list[Found] = []
+        how_many = np.zeros(self.count, dtype=int)
+        for _ in range(MOST_TRIED):
+            if not self.waiting:
+                break
+            branch = self.waiting.pop(0)
+            branch.alive &= (how_many < MOST_SOLUTIONS) & ~self.open
+            self._follow(branch)
+            self._check_agreement(branch)
+            alive = branch.alive & ~self.open
+            for other in found if alive.any() else ():
+                alive[other.rows] &= ~_same(branch.values, other)
+            if alive.any():
+                found.append(Found(branch.values, np.flatnonzero(alive)))
+                how_many += alive
+        without = self._without(how_many)
+        return SideBySide(found, self.open | ((how_many == 0) & ~_mask(without, self.count)), without)
+
+    def _without(self, how_many: Indices) -> Found | None:
+        """The rows of which there is no figure, also where it is looked for from what is given alone."""
+        if self.missed is None:
+            return None
+        rows = self.missed.rows
+        rows = rows[(how_many[rows] == 0) & ~self.open[rows]]
+        if set(self.missed.values) != {"pi", *self.given}:
+            known = {name: value.middle[rows] for name, value in [("pi", self.pi), *self.given.items()]}
+            found = figures_with_all(self.figure, known, self.names) if len(rows) else []
+            rows = rows[np.array([one == [] for one in found], dtype=bool)]
+        return Found(self.missed.values, rows)
+
+    def _follow(self, branch: _Branch) -> None:
+        while branch.alive.any():
+            known = frozenset(branch.values) - {"pi"}
+            if all(measure.name in known for measure in self.figure.measures):
+                return
+            steps = planned(self.figure, known)
+            if not steps and sufficient(self.figure, self.names):
+                self._try(branch)
+                continue
+            usual = None if steps else usual_step(self.figure, known)
+            if usual is not None:
+                steps = [(usual, None)]
+            if not steps:
+                self.open |= branch.alive
+                return
+            values = {step.quantity: self._worked(step.formula, branch.values) for step, _ in steps}
+            for step, other in steps:
+                if other is not None:
+                    second = {step.quantity: self._worked(other.formula, branch.values)}
+                    self._branch_off(branch, second, [other])
+            branch.values = branch.values | values
+            branch.steps = branch.steps + [step for step, _ in steps]
+            self._check(branch, list(values))
+
+    def _branch_off(self, branch: _Branch, values: Mapping[str, Boxes], steps: list[Step]) -> None:
+        other = _Branch({**branch.values, **values}, branch.alive.copy(), branch.steps + steps)
+        self._check(other, list(values))
+        if other.alive.any():
+            self.waiting.append(other)
+
+    def _worked(self, formula: str, values: Mapping[str, Boxes]) -> Boxes:
+        with np.errstate(all="ignore"):
+            return in_boxes(formula)(values).along(self.count)
+
+    # What must hold
+
+    def _check(self, branch: _Branch, new: list[str]) -> None:
+        """Ends the branch in the rows whose new values can't be, and leaves those open that can't be told."""
+        for name in new:
+            branch.alive &= ~branch.values[name].unreal
+            self.open |= branch.alive & ~branch.values[name].bounded
+            measure = self.figure.measure(name)
+            if measure is None:
+                continue
+            if measure.kind == "count":
+                branch.values[name] = self._counted(branch, measure)
+            if not measure.signed:
+                self._sort_out(branch, branch.values[name])
+        for constraint in self.figure.constraints:
+            names = inputs(constraint.expression)
+            if names <= branch.values.keys() and not names.isdisjoint(new):
+                value = self._worked(constraint.expression, branch.values)
+                branch.alive &= ~value.unreal
+                self._sort_out(branch, value)
+
+    def _sort_out(self, branch: _Branch, value: Boxes) -> None:
+        """What must be more than 0."""
+        branch.alive &= ~(value.high <= 0)
+        self.open |= branch.alive & ~(value.low > 0)
+
+    def _counted(self, branch: _Branch, measure: Measure) -> Boxes:
+        """A count as the whole number that is given; one that is found is left open."""
+        value = branch.values[measure.name].middle
+        whole = np.round(value)
+        fits = (np.abs(value - whole) < CLEARLY_OFF) & (whole >= FEWEST_EDGES) & (whole <= measure.most)
+        self.open |= branch.alive & ~(fits & (measure.name in self.names))
+        return Boxes(whole, whole)
+
+    def _check_agreement(self, branch: _Branch) -> None:
+        """Ends the branch in the rows where a relation doesn't hold that was not used."""
+        if not branch.alive.any() or not may_clash(self.figure, self.names, branch.steps):
+            return
+        before = branch.alive
+        for relation in unused(self.figure, branch.steps):
+            quantity, formula = next(iter(relation.forms.items()))
+            if not {quantity, *inputs(formula)} <= branch.values.keys():
+                continue
+            known = branch.values[quantity]
+            off = _apart(self._worked(formula, branch.values), known)
+            if quantity in relation.second:
+                off = np.minimum(off, _apart(self._worked(relation.second[quantity], branch.values), known))
+            branch.alive = branch.alive & ~(off > CLEARLY_OFF)
+            self.open |= branch.alive & ~(off <= 0)
+        if any(step.source == USUAL_CHOICE for step in branch.steps):
+            self.open |= before & ~branch.alive
+
+    # By trial
+
+    def _try(self, branch: _Branch) -> None:
+        """Goes on by trial: each row's first figure here, others in branches of their own."""
+        unknown = tuple(name for name in self.figure.basis if name not in branch.values)
+        if any(m.name in unknown and m.kind == "count" for m in self.figure.measures):
+            self.open |= branch.alive
+        branch.alive &= ~self.open
+        wholes = self._wholes(branch)
+        before, alive = branch.values, branch.alive
+        for which in range(max(1, *map(len, wholes.values())) if wholes else 1):
+            rows = np.array([row for row, some in wholes.items() if len(some) > which], dtype=int)
+            here = np.zeros(self.count, dtype=bool)
+            here[rows] = True
+            found = self._enclosed(before, unknown, rows, [wholes[row][which] for row in rows])
+            if which:
+                other = _Branch({**before, **found}, here, branch.steps)
+                self._check(other, list(found))
+                self.waiting.append(other)
+            else:
+                if branch.first:
+                    self.missed = Found(before, np.flatnonzero(alive & ~here & ~self.open))
+                branch.values, branch.alive = {**before, **found}, here
+                self._check(branch, list(found))
+
+    def _wholes(self, branch: _Branch) -> dict[int, list[Floats]]:
+        """The figures of the rows of a branch, in floats."""
+        rows = np.flatnonzero(branch.alive)
+        known = {name: value.middle[rows] for name, value in branch.values.items()}
+        wholes: dict[int, list[Floats]] = {}
+        for place, found in enumerate(figures_with_all(self.figure, known, self.names)):
+            if isinstance(found, StillMoves):
+                self.open[rows[place]] = True
+            else:
+                wholes[int(rows[place])] = [one for one in found if _fits(one, known, place)]
+        return wholes
+
+    def _enclosed(
+        self, known: Mapping[str, Boxes], unknown: tuple[str, ...], rows: Indices, wholes: Sequence[Floats]
+    ) -> dict[str, Boxes]:
+        """All that was not known of these figures, enclosed; without bounds where nothing can be proven."""
+        plan = plan_from(self.figure, self.figure.basis)
+        new = [*unknown, *(name for name, _ in plan if name not in known)]
+        nowhere = np.full(self.count, np.nan)
+        found = {name: Boxes(nowhere.copy(), nowhere.copy()) for name in new}
+        if not len(rows):
+            return found
+        here = {name: value.at(rows) for name, value in known.items()}
+        near = np.array([[whole[name] for name in unknown] for whole in wholes])
+        equations = [(name, formula) for name, formula in plan if name in self.names]
+        with np.errstate(all="ignore"), precision(BITS):
+            if unknown:
+                zero = _System(here, unknown, plan, equations).enclosed(near)
+                here |= {name: Boxes(zero.low[:, i], zero.high[:, i]) for i, name in enumerate(unknown)}
+            for name, formula in plan:
+                if name not in here:
+                    here[name] = in_boxes(formula)(here).along(len(rows))
+        for name in new:
+            found[name].low[rows], found[name].high[rows] = here[name].low, here[name].high
+        off = [
+            [abs(whole[name] - here[name].middle[place]) > NEAR * abs(whole[name]) + NONE for name in new]
+            for place, whole in enumerate(wholes)
+        ]
+        for place in np.flatnonzero(np.array(off).any(axis=1)):
+            found[new[0]].low[rows[place]] = np.nan
+        return found
+
+
+class _System:
+    """Equations (quantity = formula) in the unknowns, for each row; ``plan`` leads to what they name."""
+
+    def __init__(
+        self,
+        known: Mapping[str, Boxes],
+        unknown: tuple[str, ...],
+        plan: list[Form],
+        equations: list[Form],
+    ) -> None:
+        self.known, self.unknown, self.plan, self.equations = known, unknown, plan, equations
+        self.count = len(known["pi"].low)
+
+    def enclosed(self, near: Array) -> Boxes:
+        """A zero of each row by Krawczyk's operator: by row and unknown; nan where none is proven.
+
+        R. Krawczyk, Computing 4 (1969): what is mapped into itself has exactly one zero.
+        """
+        try:
+            self._choose(near)
+            return self._proven(near)
+        except (KeyError, TypeError):  # a function has no slopes in boxes
+            nowhere = np.full(near.shape, np.nan)
+            return Boxes(nowhere, nowhere)
+
+    def _proven(self, middle: Array) -> Boxes:
+        low, high = np.full(middle.shape, np.nan), np.full(middle.shape, np.nan)
+        for _ in range(NEWTON):
+            off, slopes = self._followed(Boxes(middle, middle))
+            middle = middle - np.einsum("nij,nj->ni", _inverse(slopes.middle), off.middle)
+        at_middle, slopes = self._followed(Boxes(middle, middle))
+        inverse = _inverse(slopes.middle)
+        step = _times(inverse, at_middle)
+        for width in WIDTHS:
+            box = Boxes.about(middle, np.abs(middle).max(axis=1, keepdims=True) * width)
+            image = self._image(box, middle, step, inverse)
+            proven = box.holds(image).all(axis=1) & ~np.isfinite(low).all(axis=1)
+            for _ in range(TIGHTENED):
+                image = self._image(image, middle, step, inverse).within(image)
+            low[proven], high[proven] = image.low[proven], image.high[proven]
+        return Boxes(low, high)
+
+    def _image(self, box: Boxes, middle: Array, step: Boxes, inverse: Array) -> Boxes:
+        _, slopes = self._followed(box)
+        spread = Boxes(np.eye(middle.shape[1]), np.eye(middle.shape[1])) - _products(inverse, slopes)
+        away = box - Boxes(middle, middle)
+        return Boxes(middle, middle) - step + _applied(spread, away)
+
+    def _choose(self, near: Array) -> None:
+        """Keeps as many equations as unknowns: those that say most of them."""
+        count = len(self.unknown)
+        if len(self.equations) == count:
+            return
+        _, slopes = self._followed(Boxes(near, near))
+        best, most = self.equations[:count], -1.0
+        for some in islice(combinations(range(len(self.equations)), count), MOST_CHOICES):
+            each = slopes.middle[:, some, :]
+            each = each / np.linalg.norm(each, axis=2, keepdims=True)
+            sharp = float(np.median(np.abs(np.linalg.det(np.nan_to_num(each)))))
+            if sharp > most:
+                best, most = [self.equations[index] for index in some], sharp
+        self.equations = best
+
+    def _followed(self, at: Boxes) -> tuple[Boxes, Boxes]:
+        """By how much each equation is off, by row and equation; its slopes, by row, equation and unknown."""
+        forms = forms_behind(self.plan, *self.equations)
+        columns = []
+        for axis in range(len(self.unknown)):
+            found = {name: Slope(value, arb(0)) for name, value in self.known.items()}
+            for other, name in enumerate(self.unknown):
+                value = Boxes(at.low[:, other], at.high[:, other])
+                found[name] = Slope(value, arb(int(other == axis)))
+            wanted = [found[left] for left, _ in self.equations]
+            for name, formula in forms:
+                found[name] = in_slopes(formula, BITS)(found)
+            columns.append(
+                [
+                    left - in_slopes(right, BITS)(found)
+                    for left, (_, right) in zip(wanted, self.equations, strict=True)
+                ]
+            )
+        off = _stacked([as_boxes(each.value).along(self.count) for each in columns[0]], 1)
+        rows = [
+            _stacked([as_boxes(column[row].slope).along(self.count) for column in columns], 1)
+            for row in range(len(self.equations))
+        ]
+        return off, _stacked(rows, 1)
+
+
+def _stacked(boxes: Sequence[Boxes], axis: int) -> Boxes:
+    return Boxes(np.stack([b.low for b in boxes], axis), np.stack([b.high for b in boxes], axis))
+
+
+def _inverse(matrices: Array) -> Array:
+    """The inverse of each; nan where it has none."""
+    sound = np.flatnonzero(np.isfinite(matrices).all(axis=(1, 2)))
+    sound = sound[np.linalg.matrix_rank(matrices[sound]) == matrices.shape[1]]
+    found = np.full(matrices.shape, np.nan)
+    found[sound] = np.linalg.inv(matrices[sound])
+    return found
+
+
+def _times(matrices: Array, vectors: Boxes) -> Boxes:
+    return _applied(Boxes(matrices, matrices), vectors)
+
+
+def _applied(matrices: Boxes, vectors: Boxes) -> Boxes:
+    """Each matrix times its vector."""
+    terms = matrices * Boxes(vectors.low[:, None, :], vectors.high[:, None, :])
+    return _sum([Boxes(terms.low[:, :, i], terms.high[:, :, i]) for i in range(terms.low.shape[2])])
+
+
+def _products(left: Array, right: Boxes) -> Boxes:
+    """Each matrix times its matrix of boxes."""
+    columns = [
+        _times(left, Boxes(right.low[:, :, i], right.high[:, :, i])) for i in range(right.low.shape[2])
+    ]
+    return _stacked(columns, 2)
+
+
+def _sum(boxes: Sequence[Boxes]) -> Boxes:
+    total = boxes[0]
+    for each in boxes[1:]:
+        total = total + each
+    return total
+
+
+def _mask(found: Found | None, count: int) -> Mask:
+    """Of which rows something was found."""
+    rows = np.zeros(count, dtype=bool)
+    if found is not None:
+        rows[found.rows] = True
+    return rows
+
+
+def _fits(one: Floats, known: Mapping[str, Array], row: int) -> bool:
+    return all(abs(one[name] - value[row]) <= NEAR * abs(one[name]) + NONE for name, value in known.items())
+
+
+def _apart(one: Boxes, two: Boxes) -> Array:
+    """How far apart two values are at least, to their size; 0 where they may be the same."""
+    off = np.maximum(one.low - two.high, two.low - one.high)
+    apart: Array = np.maximum(off, 0) / np.maximum(np.abs(one.middle), np.abs(two.middle))
+    return np.where(off <= 0, 0.0, apart)
+
+
+def _same(values: Mapping[str, Boxes], other: Found) -> Mask:
+    """In which of the other's rows all values are the same."""
+    same = np.ones(len(other.rows), dtype=bool)
+    for name, theirs in other.values.items():
+        one, two = values[name].middle[other.rows], theirs.middle[other.rows]
+        same &= np.abs(one - two) <= ALIKE * np.maximum(np.abs(one), np.abs(two)) + NONE
+    return same
