@@ -8,8 +8,7 @@ from dataclasses import dataclass
 from mensuration.expressions import Quantity
 from mensuration.frozen import Frozen
 from mensuration.numbers import Real, Rounding, round_by
-from mensuration.numbers.boxes import Boxes
-from mensuration.numbers.rounding import texts_between
+from mensuration.numbers.boxes import Boxes, texts_between
 from mensuration.telling import Teller
 from mensuration.units import Unit
 

@@ -13,8 +13,7 @@ from mensuration.catalogue import Figure
 from mensuration.expressions import Quantity
 from mensuration.frozen import Table, table
 from mensuration.numbers import Rounding, TooDeep
-from mensuration.numbers.boxes import Boxes
-from mensuration.numbers.rounding import texts_between
+from mensuration.numbers.boxes import Boxes, texts_between
 from mensuration.solving import Solution, SolvingError, solutions
 from mensuration.solving.faults import nothing_found
 from mensuration.solving.side_by_side import Found, solved_side_by_side

@@ -21,12 +21,13 @@ from mensuration.expressions.errors import ExpressionError
 from mensuration.expressions.quantity import Quantity
 from mensuration.expressions.slope import Slope
 from mensuration.numbers import PI, UNIT, Exact, NotClosed, Real, angles
-from mensuration.numbers.boxes import OFF_OF_MEANS, Boxes, greater, lesser, widened
+from mensuration.numbers.boxes import OFF_OF_MEANS, Boxes, as_boxes, greater, lesser, widened
 from mensuration.numbers.settling import settled
 from mensuration.units import ANGLE, NUMBER
 
 Array = NDArray[np.float64]
 TURN = 2 * math.pi
+NEARLY_ROUND, ROUGHLY = 1e-3, 2e-6
 HALVINGS = 12  # of the difference between the means, each to its square
 
 
@@ -198,13 +199,43 @@ def ellipse_perimeter(a: float, b: float) -> float:
 
 
 def _ellipse_perimeters(a: Array, b: Array) -> Array:
+    return _perimeters_and_means(a, b)[0]
+
+
+def _perimeters_and_means(a: Array, b: Array) -> tuple[Array, Array]:
+    """Once round, and the arithmetic-geometric mean of the half axes."""
     one, two, power = np.maximum(a, b), np.minimum(a, b), 1.0
     total: Array = one * one - (one * one - two * two) / 2
     for _ in range(HALVINGS):
         total = total - power * ((one - two) / 2) ** 2
         one, two, power = (one + two) / 2, np.sqrt(one * two), power * 2
-    perimeters: Array = TURN * total / one
-    return perimeters
+    return TURN * total / one, one
+
+
+def _ellipse_steepness(a: Array, b: Array) -> Array:
+    """How fast an ellipse's perimeter grows with ``a``: 4E + 4 (b/a)² (E - K)/k² for a > b, k² = 1 - (b/a)²; with the
+    smaller half axis by Euler's P = a Pa + b Pb. Off by less than ROUGHLY to the ratio of the axes."""
+    large, small = np.maximum(a, b), np.minimum(a, b)
+    perimeter, mean = _perimeters_and_means(a, b)
+    second, first = perimeter / (4 * large), TURN / 4 * large / mean
+    squared = 1 - (small / large) ** 2
+    flat = squared < NEARLY_ROUND
+    steep = np.where(flat, -TURN / 8 * (1 + 3 * squared / 8), (second - first) / np.where(flat, 1.0, squared))
+    by_large = 4 * second + 4 * (small / large) ** 2 * steep
+    found: Array = np.where(a > b, by_large, (perimeter - large * by_large) / small)
+    return found
+
+
+def _ellipse_boxes_slope(a: Slope, b: Slope) -> Slope:
+    """The steepness grows with the half axis itself and falls with the other, since the perimeter is convex."""
+
+    def steepness(one: Boxes, other: Boxes) -> Boxes:
+        low, high = _ellipse_steepness(one.low, other.high), _ellipse_steepness(one.high, other.low)
+        off = ROUGHLY * np.maximum(one.high / other.low, other.high / one.low)
+        return Boxes(low - off, high + off)
+
+    slope = steepness(a.value, b.value) * a.slope + steepness(b.value, a.value) * b.slope
+    return Slope(_ellipse_boxes(a.value, b.value), slope)
 
 
 def _ellipse_boxes(a: Boxes, b: Boxes) -> Boxes:
@@ -213,7 +244,9 @@ def _ellipse_boxes(a: Boxes, b: Boxes) -> Boxes:
 
 
 def _ellipse_slope(a: Slope, b: Slope) -> Slope:
-    """With m = 1 - b²/a², where E' = -π/8 F(½, 3/2; 2; m), the hypergeometric function."""
+    """In boxes by monotony. In balls with m = 1 - b²/a², where E' = -π/8 F(½, 3/2; 2; m), the hypergeometric function."""
+    if isinstance(a.value, Boxes) or isinstance(b.value, Boxes):
+        return _ellipse_boxes_slope(Slope(as_boxes(a.value), a.slope), Slope(as_boxes(b.value), b.slope))
     one = Slope(arb(1), arb(0))
     m = one - b * b / (a * a)
     integral = acb(m.value).elliptic_e().real

@@ -8,6 +8,8 @@ of a box has a real value, the ends are the wrong way round and stay it.
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
+from fractions import Fraction
+from math import isfinite
 from typing import TypeAlias, Union
 
 import numpy as np
@@ -16,6 +18,7 @@ from numpy.typing import NDArray
 
 from mensuration.numbers.proof import precision
 from mensuration.numbers.real import Real
+from mensuration.numbers.rounding import Rounding, fixed
 
 Array = NDArray[np.float64]
 Operand: TypeAlias = Union["Boxes", float, arb]
@@ -68,7 +71,7 @@ class Boxes:
     @property
     def bounded(self) -> NDArray[np.bool_]:
         """Where there are bounds."""
-        return np.isfinite(self.low) & np.isfinite(self.high)
+        return np.isfinite(self.low) & np.isfinite(self.high) & ~self.unreal
 
     @property
     def unreal(self) -> NDArray[np.bool_]:
@@ -233,3 +236,31 @@ def _ends(value: Real) -> tuple[float, float]:
 
 def _ends_of(ball: arb) -> tuple[float, float]:
     return float(ball.lower()), float(ball.upper())
+
+
+def texts_between(values: Boxes, rule: Rounding) -> list[str | None]:
+    """Each value rounded, as text; None where its box holds values that are rounded to another, or the rule is not one
+    of places or figures. Ends of a box are never values themselves, so a tie at an end is none.
+
+    >>> texts_between(Boxes.of([Real.of(3), Real.of(5) / Real.of(2)]), Rounding(places=0))
+    ['3', None]
+    """
+    if rule.places is not None:
+        form = f".{rule.places}f"
+    elif rule.figures is not None:
+        form = f".{rule.figures - 1}e"
+    else:
+        return [None] * len(values.low)
+    texts: list[str | None] = []
+    for low, high in zip(values.low.tolist(), values.high.tolist(), strict=True):
+        text = format(low, form)
+        known = text == format(high, form) and low * high > 0 and isfinite(low)
+        texts.append((text if rule.places is not None else _plain(text)) if known else None)
+    return texts
+
+
+def _plain(text: str) -> str:
+    """A number with a power of ten written out: 1.20e+01 as 12.0."""
+    digits, exponent = text.split("e")
+    places = len(digits.partition(".")[2]) - int(exponent)
+    return fixed(Fraction(text), max(0, places))

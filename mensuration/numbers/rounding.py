@@ -4,12 +4,11 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from fractions import Fraction
-from math import floor, isfinite, log10
+from math import floor, log10
 from typing import NamedTuple
 
 from flint import arb
 
-from mensuration.numbers.boxes import Boxes
 from mensuration.numbers.proof import PRECISIONS, precision, prove, whole
 from mensuration.numbers.real import Real
 
@@ -81,34 +80,6 @@ def to_step(value: Real, step: Fraction) -> Stepped:
             nearest_ = whole(count().mid()) or 0
     sign = value.sign() if nearest_ else 0
     return Stepped(Fraction(sign * nearest_ * step.numerator, step.denominator), proven)
-
-
-def texts_between(values: Boxes, rule: Rounding) -> list[str | None]:
-    """Each value rounded, as text; None where its box holds values that are rounded to another, or the rule is not one
-    of places or figures. Ends of a box are never values themselves, so a tie at an end is none.
-
-    >>> texts_between(Boxes.of([Real.of(3), Real.of(5) / Real.of(2)]), Rounding(places=0))
-    ['3', None]
-    """
-    if rule.places is not None:
-        form = f".{rule.places}f"
-    elif rule.figures is not None:
-        form = f".{rule.figures - 1}e"
-    else:
-        return [None] * len(values.low)
-    texts: list[str | None] = []
-    for low, high in zip(values.low.tolist(), values.high.tolist(), strict=True):
-        text = format(low, form)
-        known = text == format(high, form) and low * high > 0 and isfinite(low)
-        texts.append((text if rule.places is not None else _plain(text)) if known else None)
-    return texts
-
-
-def _plain(text: str) -> str:
-    """A number with a power of ten written out: 1.20e+01 as 12.0."""
-    digits, exponent = text.split("e")
-    places = len(digits.partition(".")[2]) - int(exponent)
-    return fixed(Fraction(text), max(0, places))
 
 
 def leading_exponent(value: Real) -> int:

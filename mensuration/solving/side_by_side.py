@@ -92,7 +92,8 @@ class _Solver:
         self.missed: Found | None = None
 
     def solved(self) -> SideBySide:
-        if not is_independent(self.figure, self.names):
+        enough = len(self.names) == len(self.figure.basis) and sufficient(self.figure, self.names)
+        if not (enough or is_independent(self.figure, self.names)):
             return SideBySide([], ~self.open)
         first = _Branch({"pi": self.pi, **self.given}, np.ones(self.count, dtype=bool), first=True)
         self._check(first, list(self.given))
@@ -188,11 +189,14 @@ class _Solver:
         self.open |= branch.alive & ~(value.low > 0)
 
     def _counted(self, branch: _Branch, measure: Measure) -> Boxes:
-        """A count as the whole number that is given; one that is found is left open."""
-        value = branch.values[measure.name].middle
-        whole = np.round(value)
-        fits = (np.abs(value - whole) < CLEARLY_OFF) & (whole >= FEWEST_EDGES) & (whole <= measure.most)
-        self.open |= branch.alive & ~(fits & (measure.name in self.names))
+        """A count as the whole number that is given or was found by trial; one that follows otherwise is left open."""
+        value = branch.values[measure.name]
+        whole = np.round(value.middle)
+        fits = (
+            (np.abs(value.middle - whole) < CLEARLY_OFF) & (whole >= FEWEST_EDGES) & (whole <= measure.most)
+        )
+        by_trial = value.low == value.high
+        self.open |= branch.alive & ~(fits & (by_trial | (measure.name in self.names)))
         return Boxes(whole, whole)
 
     def _check_agreement(self, branch: _Branch) -> None:
@@ -217,10 +221,7 @@ class _Solver:
 
     def _try(self, branch: _Branch) -> None:
         """Goes on by trial: each row's first figure here, others in branches of their own."""
-        unknown = tuple(name for name in self.figure.basis if name not in branch.values)
-        if any(m.name in unknown and m.kind == "count" for m in self.figure.measures):
-            self.open |= branch.alive
-        branch.alive &= ~self.open
+        unknown = [name for name in self.figure.basis if name not in branch.values]
         wholes = self._wholes(branch)
         before, alive = branch.values, branch.alive
         for which in range(max(1, *map(len, wholes.values())) if wholes else 1):
@@ -251,9 +252,10 @@ class _Solver:
         return wholes
 
     def _enclosed(
-        self, known: Mapping[str, Boxes], unknown: tuple[str, ...], rows: Indices, wholes: Sequence[Floats]
+        self, known: Mapping[str, Boxes], unknown: Sequence[str], rows: Indices, wholes: Sequence[Floats]
     ) -> dict[str, Boxes]:
-        """All that was not known of these figures, enclosed; without bounds where nothing can be proven."""
+        """All that was not known of these figures, enclosed; without bounds where nothing can be proven. A count needs no
+        proof: it is the whole number that it must be."""
         plan = plan_from(self.figure, self.figure.basis)
         new = [*unknown, *(name for name, _ in plan if name not in known)]
         nowhere = np.full(self.count, np.nan)
@@ -261,12 +263,17 @@ class _Solver:
         if not len(rows):
             return found
         here = {name: value.at(rows) for name, value in known.items()}
-        near = np.array([[whole[name] for name in unknown] for whole in wholes])
+        counts = [m.name for m in self.figure.measures if m.kind == "count" and m.name in unknown]
+        for name in counts:
+            whole_numbers = np.array([float(round(whole[name])) for whole in wholes])
+            here[name] = Boxes(whole_numbers, whole_numbers)
+        unproven = [name for name in unknown if name not in counts]
+        near = np.array([[whole[name] for name in unproven] for whole in wholes])
         equations = [(name, formula) for name, formula in plan if name in self.names]
         with np.errstate(all="ignore"), precision(BITS):
-            if unknown:
-                zero = _System(here, unknown, plan, equations).enclosed(near)
-                here |= {name: Boxes(zero.low[:, i], zero.high[:, i]) for i, name in enumerate(unknown)}
+            if unproven:
+                zero = _System(here, unproven, plan, equations).enclosed(near)
+                here |= {name: Boxes(zero.low[:, i], zero.high[:, i]) for i, name in enumerate(unproven)}
             for name, formula in plan:
                 if name not in here:
                     here[name] = in_boxes(formula)(here).along(len(rows))
@@ -287,7 +294,7 @@ class _System:
     def __init__(
         self,
         known: Mapping[str, Boxes],
-        unknown: tuple[str, ...],
+        unknown: Sequence[str],
         plan: list[Form],
         equations: list[Form],
     ) -> None:
@@ -422,8 +429,9 @@ def _fits(one: Floats, known: Mapping[str, Array], row: int) -> bool:
 
 def _apart(one: Boxes, two: Boxes) -> Array:
     """How far apart two values are at least, to their size; 0 where they may be the same."""
-    off = np.maximum(one.low - two.high, two.low - one.high)
-    apart: Array = np.maximum(off, 0) / np.maximum(np.abs(one.middle), np.abs(two.middle))
+    with np.errstate(all="ignore"):
+        off = np.maximum(one.low - two.high, two.low - one.high)
+        apart: Array = np.maximum(off, 0) / np.maximum(np.abs(one.middle), np.abs(two.middle))
     return np.where(off <= 0, 0.0, apart)
 
 

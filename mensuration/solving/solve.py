@@ -127,7 +127,6 @@ def _elsewhere(
     if steps:
         for state in [first.beside(steps, first.whole), *waiting][:most]:
             with suppress(SolvingError):
-                _check_found(figure, state.values, state.steps)
                 _follow(figure, given, state, [], pi, show)
                 _check_agreement(figure, given, state, pi, show)
                 found.append(Solution(figure, state.values, frozenset(given), tuple(state.steps), pi))
@@ -164,6 +163,7 @@ def _follow(
 ) -> None:
     """Forward from a state to everything; branches that open on the way go to ``waiting``."""
     scope = state.scope(pi)
+    _check_found(figure, state.values, state.steps)
     _check_constraints(figure, state.values, set(state.values), scope)
     while True:
         found = _one_round(figure, state, scope, waiting)
@@ -201,6 +201,11 @@ def _by_trial(
     if not found:
         code = "contradiction" if len(given) > len(figure.basis) else "impossible"
         raise SolvingError(code, nothing_found(figure, state.values))
+    if state.whole is not None:  # a count that was found by trial led here: its figure goes on first
+        whole = state.whole
+        found.sort(
+            key=lambda trial: any(not isclose(trial.whole[name], whole[name], rel_tol=NEAR) for name in whole)
+        )
     first, *others = (
         [(_tried(figure, name, trial), value) for name, value in trial.values.items()] for trial in found
     )

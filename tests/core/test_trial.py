@@ -104,7 +104,10 @@ def test_slopes_over_a_box_hold_all_slopes_in_it() -> None:
             slope = mpmath.diff(lambda x: 4 * x * mpmath.ellipe(1 - 4 / x**2), mpmath.mpf(a))
             assert box.slope.contains(arb(mpmath.nstr(slope, 15)))
         size = abs(Slope(arb(0, 1), arb(1)))
-        assert size.value.contains(arb(0.5)) and not size.slope.is_finite()  # it has a corner there
+        assert size.value.contains(arb(0.5)) and size.slope.contains(arb(-1))  # it has a corner there,
+        assert (
+            size.slope.contains(arb(1)) and float(size.slope.rad()) < 1.001
+        )  # with all slopes between both sides'
 
 
 def test_two_unknowns_at_once_have_proven_digits() -> None:
