@@ -255,7 +255,10 @@ def texts_between(values: Boxes, rule: Rounding) -> list[str | None]:
     for low, high in zip(values.low.tolist(), values.high.tolist(), strict=True):
         text = format(low, form)
         known = text == format(high, form) and low * high > 0 and isfinite(low)
-        texts.append((text if rule.places is not None else _plain(text)) if known else None)
+        if rule.places is None and known:
+            text = _plain(text)
+        nothing = not text.strip("-0.")
+        texts.append((text.lstrip("-") if nothing else text) if known else None)
     return texts
 
 
