@@ -29,6 +29,7 @@ from mensuration.units import FURTHER, NUMBER, UNITS
 MAX_EXPONENT = 64
 LARGEST = 1000  # the power of 2 beyond which nothing is worked with, about 10^300
 MAX_BITS = 4096
+ORDINARY = 1e100  # a size that a float tells well enough
 
 
 @dataclass(frozen=True)
@@ -124,6 +125,8 @@ def _within_bounds(quantity: Quantity) -> Quantity:
     """A quantity of a size that can be worked with. ExpressionError for another."""
     exact = quantity.value.exact
     if exact is not None and exact.longest < LARGEST // 2:
+        return quantity
+    if 1 / ORDINARY < abs(float(quantity.value)) < ORDINARY:
         return quantity
     with precision(64):
         size = abs(quantity.value.ball())

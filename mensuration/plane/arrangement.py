@@ -240,20 +240,24 @@ def _runs_with(fragment: Fragment, tail: int, head: int, edge: Edge) -> bool:
 
 
 def _find_sides(parts: tuple[PlacedPart, ...], fragments: list[Fragment]) -> None:
+    """Tells each fragment which parts cover the regions to its left and right."""
+    others: dict[int, list[Fragment]] = {part.index: [] for part in parts}
     for fragment in fragments:
         owned = {owner.edge.part: owner.forward for owner in fragment.owners}
         x, y = fragment.middle
         for part in parts:
-            left, bottom, right, top = part.box
-            if part.index not in owned and not (left <= x <= right and bottom <= y <= top):
-                continue
-            bit = 1 << part.index
             if part.index in owned:
-                inside_left = owned[part.index] != part.placement.flip
-                if inside_left:
-                    fragment.left |= bit
+                if owned[part.index] != part.placement.flip:
+                    fragment.left |= 1 << part.index
                 else:
-                    fragment.right |= bit
-            elif part.contains(fragment.middle):
-                fragment.left |= bit
-                fragment.right |= bit
+                    fragment.right |= 1 << part.index
+                continue
+            left, bottom, right, top = part.box
+            if left <= x <= right and bottom <= y <= top:
+                others[part.index].append(fragment)
+    for part in parts:
+        near = others[part.index]
+        for fragment, inside in zip(near, part.contains_each([f.middle for f in near]), strict=True):
+            if inside:
+                fragment.left |= 1 << part.index
+                fragment.right |= 1 << part.index

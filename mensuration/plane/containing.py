@@ -3,9 +3,12 @@
 from __future__ import annotations
 
 import itertools
+from collections.abc import Sequence
 from math import atan2, cos, floor, hypot, pi, sin, sqrt
 
-from mensuration.plane.edges import Bent, Edge
+import numpy as np
+
+from mensuration.plane.edges import Bent, Edge, Spot
 
 # A piece of boundary that only rises or only falls: low y, high y, then the line (ax, ay, bx, by, 0) or the
 # ellipse with the side of it that is meant (cx, cy, half its height, how its middle leans, ± width by height).
@@ -64,3 +67,26 @@ def crosses_inside(pieces: list[Monotone], x: float, y: float) -> bool:
         if at > x:
             inside = not inside
     return inside
+
+
+FEW = 24  # spots, up to which they are looked at one by one
+
+
+def crosses_inside_of_each(pieces: list[Monotone], spots: Sequence[Spot]) -> list[bool]:
+    """The same for many spots at once."""
+    if len(spots) <= FEW:
+        return [crosses_inside(pieces, *spot) for spot in spots]
+    x, y = np.array(spots).T
+    inside = np.zeros(len(spots), dtype=bool)
+    order = np.argsort(y, kind="stable")
+    rising = y[order]
+    for low, high, p, q, r, s, side in pieces:
+        first, last = np.searchsorted(rising, (low, high))
+        here = order[first:last]
+        height = y[here] - q
+        if side:
+            at = p + s * height + side * np.sqrt(np.maximum(0.0, r * r - height * height))
+        else:
+            at = p + height * (r - p) / (s - q) if s != q else np.zeros(0)
+        inside[here] ^= at > x[here]
+    return inside.tolist()

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property, lru_cache
 from math import atan2, degrees
@@ -11,7 +12,7 @@ from mensuration.catalogue import figure as declared
 from mensuration.catalogue.figure import XY
 from mensuration.expressions import trigonometric
 from mensuration.numbers import NOUGHT, UNIT, Real
-from mensuration.plane.containing import Monotone, crosses_inside, monotone
+from mensuration.plane.containing import Monotone, crosses_inside, crosses_inside_of_each, monotone
 from mensuration.plane.edges import Arc, Box, Edge, EllipseArc, Line, Point, Spot, around
 from mensuration.solving import Solution
 
@@ -113,6 +114,10 @@ class PlacedPart:
         left, bottom, right, top = self.box
         x, y = spot
         return left <= x <= right and bottom <= y <= top and crosses_inside(self._pieces, x, y)
+
+    def contains_each(self, spots: Sequence[Spot]) -> list[bool]:
+        """The same for many spots in the box."""
+        return crosses_inside_of_each(self._pieces, spots)
 
     def spot(self, xy: XY) -> Spot:
         """A declared point (two formulas) in the plane, in floats: for drawing."""
