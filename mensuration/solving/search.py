@@ -8,21 +8,19 @@ squares from starts spread evenly over all proportions; nothing found here is to
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Mapping
 from functools import lru_cache
 from itertools import combinations
 from math import pi
 
 import numpy as np
-from numpy.typing import NDArray
 
-from mensuration.catalogue.figure import FEWEST_EDGES, Figure, Measure
-from mensuration.expressions.algebras import Floats, in_arrays, in_floats
+from mensuration.catalogue.figure import FEWEST_EDGES, Figure
+from mensuration.expressions.algebras import Floats, in_floats
 from mensuration.expressions.functions import Array
-from mensuration.solving.forms import MOST_PLANS, Form, forms_behind, noise_in, plan_from, settles, variants
+from mensuration.solving.forms import MOST_PLANS, noise_in, plan_from, settles, variants
+from mensuration.solving.space import POINTS, Indices, Space
 from mensuration.units import POWERS
-
-Indices = NDArray[np.int_]
 
 STARTS = 96  # for one unknown, and twice as many for each further one
 FAR = 4.0  # times the logarithms of lengths, for a quarter as many starts again
@@ -30,11 +28,14 @@ ROUNDS = 20
 DIFFERENCE = 1e-7  # aside, for slopes
 LONGEST_STEP = 3.0
 HOPELESS = 10.0  # damping of a start that only fails
+SLOWLY_MET, SHORT, DOUBLED = (
+    1e-8,
+    0.1,
+    5,
+)  # where two solutions meet: what is off; the longest step there; how many
 MET, NEARLY_MET, STILL = 1e-24, 1e-16, 1e-9  # squares of what is off; the longest step there
 
-POINTS = 24  # at which the rank of what is known is looked at
 ENOUGH = 3  # of them, where it must be full: one may be noise
-CENTRAL = 1e-5  # to both sides, for slopes
 SURE_RANK = 1e-6  # the least singular value to the largest
 
 MOST_MOVED = 4  # figures that are moved
@@ -57,7 +58,7 @@ def sufficient(figure: Figure, known: frozenset[str]) -> bool:
     free = figure.basis
     if len(known) < len(free):
         return False
-    space = _Space(figure, free, {"pi": np.array([pi])}, known, np.ones(1))
+    space = Space(figure, free, {"pi": np.array([pi])}, known, np.ones(1))
     with np.errstate(all="ignore"):
         slopes = space.slopes(space.starts(POINTS), np.zeros(POINTS, dtype=int))
     slopes = slopes[np.isfinite(slopes).all(axis=(1, 2))]
@@ -90,7 +91,7 @@ def figures_with_all(
     ]
     size = np.maximum.reduce(lengths) if lengths else np.ones(count)
     found: list[list[Floats]] = [[] for _ in range(count)]
-    spaces = [_Space(figure, start, known, given, size) for start in _bases(figure, frozenset(known))]
+    spaces = [Space(figure, start, known, given, size) for start in _bases(figure, frozenset(known))]
     soundness = np.array([space.soundness() for space in spaces])
     best = soundness.argmax(axis=0)
     with np.errstate(all="ignore"):
@@ -101,7 +102,7 @@ def figures_with_all(
             starts = STARTS * 2 ** (len(space.free) - 1)
             points = np.concatenate([space.starts(starts), space.starts(starts // 4, FAR)])
             _add(found, _found_from(figure, space, points, rows))
-            usual = _Space(figure, figure.basis, known, given, size)
+            usual = Space(figure, figure.basis, known, given, size)
             if usual.free != space.free and len(usual.targets) >= len(usual.free):
                 # What is 0/0 in one basis is none in another: few starts do where most figures were found already.
                 few = np.array([bool(found[row]) for row in rows]) & (soundness[which, rows] == POINTS)
@@ -136,7 +137,7 @@ def _add_counted(
     at = np.array([row for row, _ in pairs], dtype=int)
     with_counts = {other: values[at] for other, values in known.items()}
     with_counts[name] = np.array([float(number) for _, number in pairs])
-    space = _Space(figure, figure.basis, with_counts, given, size[at])
+    space = Space(figure, figure.basis, with_counts, given, size[at])
     if space.free:
         for pair, some in _found_from(figure, space, space.starts(POINTS), np.arange(len(pairs))).items():
             _add(found, {pairs[pair][0]: some})
@@ -171,7 +172,7 @@ def _moving(
     ]
     if not least:
         return {}
-    space = _Space(figure, figure.basis, {"pi": known["pi"]}, given, size)
+    space = Space(figure, figure.basis, {"pi": known["pi"]}, given, size)
     rows = np.array([row for row, _ in least])
     points = np.array([space.point(one, size[row]) for row, one in least])
     slopes = space.slopes(points, rows)
@@ -190,7 +191,7 @@ def _moving(
     return still
 
 
-def _moved(space: _Space, here: Array, wanted: Array, row: int) -> Floats | None:
+def _moved(space: Space, here: Array, wanted: Array, row: int) -> Floats | None:
     """Another figure near to one that has the same givens, where these leave it free to move; else None.
 
     The givens' slopes by the basis have a direction in which nothing changes. A step that way, brought back to the
@@ -231,124 +232,7 @@ def _bases(figure: Figure, known: frozenset[str]) -> list[tuple[str, ...]]:
     return found[:MOST_BASES] or [usual]
 
 
-class _Space:
-    """The unknowns of a basis of a figure, each on a scale on which every number from -∞ to ∞ stands for a value.
-
-    What is known, and how large the figure is, hangs on the row of a point.
-    """
-
-    def __init__(
-        self,
-        figure: Figure,
-        start: tuple[str, ...],
-        known: Mapping[str, Array],
-        given: Iterable[str],
-        size: Array,
-    ) -> None:
-        self.size = size
-        self.known = known
-        self.fixed = [name for name in ("pi", *start) if name in known]
-        self.free = [name for name in start if name not in known]
-        self.targets = [m.name for m in figure.measures if m.name in given and m.name not in self.fixed]
-        self.measures: Mapping[str, Measure] = {m.name: m for m in figure.measures}
-        self.plan: list[Form] = plan_from(figure, start)
-        self.needed = forms_behind(self.plan, *((name, name) for name in self.targets))
-
-    def soundness(self) -> NDArray[np.int_]:
-        """At how many of some starts every target has a value, for each row."""
-        rows = np.repeat(np.arange(len(self.size)), POINTS)
-        with np.errstate(all="ignore"):
-            measured = self.measured(np.tile(self.starts(POINTS), (len(self.size), 1)), rows)
-        sound: NDArray[np.int_] = np.isfinite(measured).all(axis=1).reshape(-1, POINTS).sum(axis=1)
-        return sound
-
-    def starts(self, count: int, far: float = 1.0) -> Array:
-        """Points spread evenly over all proportions, by the additive recurrence of the generalised golden ratio.
-
-        ``far`` stretches the logarithms of lengths, for very flat and thin figures.
-        """
-        dimensions = len(self.free)
-        ratio = 2.0
-        for _ in range(40):
-            ratio = (1 + ratio) ** (1 / (dimensions + 1))
-        spread = (0.5 + np.outer(np.arange(1, count + 1), ratio ** -np.arange(1.0, dimensions + 1))) % 1
-        for axis, name in enumerate(self.free):
-            u = spread[:, axis]
-            match self.measures[name]:
-                case Measure(kind="angle"):
-                    spread[:, axis] = np.log(u / (1 - u))
-                case Measure(kind="count"):
-                    spread[:, axis] = np.log(0.5) + u * np.log(50)
-                case Measure(signed=True):
-                    spread[:, axis] = 6 * u - 3
-                case _:
-                    spread[:, axis] = (1 - 6 * u**1.5) * far
-        return spread
-
-    def values(self, points: Array, rows: Indices, forms: Iterable[Form]) -> dict[str, Array]:
-        """The basis at these points, and what follows from it by these forms."""
-        found: dict[str, Array] = {name: self.known[name][rows] for name in self.fixed}
-        size = self.size[rows]
-        for axis, name in enumerate(self.free):
-            along = points[:, axis]
-            match self.measures[name]:
-                case Measure(kind="angle"):
-                    found[name] = 1 / (1 + np.exp(-along))
-                case Measure(kind="count"):
-                    found[name] = FEWEST_EDGES - 0.5 + np.exp(along)
-                case Measure(signed=True):
-                    found[name] = size * np.sinh(along)
-                case _:
-                    found[name] = size * np.exp(along)
-        for quantity, formula in forms:
-            found[quantity] = in_arrays(formula)(found)
-        return found
-
-    def measured(self, points: Array, rows: Indices) -> Array:
-        """The targets, each on its own scale: logarithms of what is more than 0; angles in sixths of a turn."""
-        found = self.values(points, rows, self.needed)
-        result = np.empty((len(points), len(self.targets)))
-        for column, name in enumerate(self.targets):
-            result[:, column] = self._scaled(name, found[name], rows)
-        return result
-
-    def slopes(self, points: Array, rows: Indices) -> Array:
-        """The targets' slopes by the unknowns, at each point: by point, target and unknown."""
-        ahead, back = (
-            np.stack([self.measured(points + way * CENTRAL * one, rows) for one in np.eye(len(self.free))], 2)
-            for way in (1, -1)
-        )
-        found: Array = (ahead - back) / (2 * CENTRAL)
-        return found
-
-    def point(self, whole: Floats, size: float) -> Array:
-        """Where a figure lies among the points."""
-        found = np.empty(len(self.free))
-        for axis, name in enumerate(self.free):
-            value = whole[name]
-            match self.measures[name]:
-                case Measure(kind="angle"):
-                    found[axis] = np.log(value) - np.log(1 - value)
-                case Measure(kind="count"):
-                    found[axis] = np.log(value - FEWEST_EDGES + 0.5)
-                case Measure(signed=True):
-                    found[axis] = np.arcsinh(value / size)
-                case _:
-                    found[axis] = np.log(value / size)
-        return found
-
-    def measured_to(self, known: Mapping[str, Array], rows: Indices) -> Array:
-        """The targets' known values on the same scales, row by row."""
-        return np.array([self._scaled(name, known[name][rows], rows) for name in self.targets]).T
-
-    def _scaled(self, name: str, value: Array, rows: Indices) -> Array:
-        measure = self.measures[name]
-        if measure.signed:
-            return value / self.size[rows]
-        return 6 * value if measure.kind == "angle" else np.log(value)
-
-
-def _found_from(figure: Figure, space: _Space, starts: Array, rows: Indices) -> dict[int, list[Floats]]:
+def _found_from(figure: Figure, space: Space, starts: Array, rows: Indices) -> dict[int, list[Floats]]:
     """The figures of each of these rows to which these starts lead."""
     found: dict[int, list[Floats]] = {}
     at_once = max(1, MOST_POINTS // len(starts))
@@ -359,7 +243,7 @@ def _found_from(figure: Figure, space: _Space, starts: Array, rows: Indices) -> 
     return found
 
 
-def _descend(space: _Space, points: Array, rows: Indices) -> tuple[Array, Indices]:
+def _descend(space: Space, points: Array, rows: Indices) -> tuple[Array, Indices]:
     """The points at which all targets are met, reached from all starts side by side, and their rows."""
     unknowns = len(space.free)
     wanted = space.measured_to(space.known, rows)
@@ -369,7 +253,8 @@ def _descend(space: _Space, points: Array, rows: Indices) -> tuple[Array, Indice
         first = first[np.einsum("ni,ni->n", off[first], off[first]) < NEARLY_MET]
         return points[first], rows[first]
     damping = np.full(len(points), 1e-3)
-    met, met_rows = [], []
+    met: list[Array] = []
+    met_rows: list[Indices] = []
     for _ in range(ROUNDS):
         if not len(points):
             break
@@ -395,9 +280,30 @@ def _descend(space: _Space, points: Array, rows: Indices) -> tuple[Array, Indice
         met.append(points[here])
         met_rows.append(rows[here])
         points, rows, wanted, off, damping = (some[~here] for some in (points, rows, wanted, off, damping))
-    if not met:
-        return points[:0], rows[:0]
-    return np.concatenate(met), np.concatenate(met_rows)
+    slow = np.einsum("ni,ni->n", off, off) < SLOWLY_MET
+    twice, twice_rows = _where_two_meet(space, points[slow], rows[slow], wanted[slow])
+    return np.concatenate([*met, twice]), np.concatenate([*met_rows, twice_rows])
+
+
+def _where_two_meet(space: Space, points: Array, rows: Indices, wanted: Array) -> tuple[Array, Indices]:
+    """Points that come nearer by half a step only, as they do where two solutions meet: there steps twice as long are
+    right (E. Schröder, Math. Annalen 2, 1870)."""
+    for _ in range(DOUBLED):
+        if not len(points):
+            break
+        off = space.measured(points, rows) - wanted
+        slopes = space.slopes(points, rows)
+        sound = np.isfinite(slopes).all(axis=(1, 2)) & np.isfinite(off).all(axis=1)
+        points, rows, wanted = points[sound], rows[sound], wanted[sound]
+        off, slopes = off[sound], slopes[sound]
+        steps = 2 * np.einsum("nij,nj->ni", np.linalg.pinv(slopes), off)
+        ahead = points - np.clip(steps, -SHORT, SHORT)
+        after = space.measured(ahead, rows) - wanted
+        better = np.einsum("ni,ni->n", after, after) < np.einsum("ni,ni->n", off, off)
+        points = np.where(better[:, None], ahead, points)
+    off = space.measured(points, rows) - wanted
+    there = np.einsum("ni,ni->n", off, off) < NEARLY_MET
+    return points[there], rows[there]
 
 
 def _steps(slopes: Array, off: Array, damping: Array) -> Array:
@@ -411,7 +317,7 @@ def _steps(slopes: Array, off: Array, damping: Array) -> Array:
     return np.asarray(np.linalg.solve(normal, right), dtype=np.float64)[:, :, 0]
 
 
-def _told_apart(figure: Figure, space: _Space, met: Array, rows: Indices) -> dict[int, list[Floats]]:
+def _told_apart(figure: Figure, space: Space, met: Array, rows: Indices) -> dict[int, list[Floats]]:
     """Every sound figure among these points once, the smaller basis first, row by row.
 
     A length of nearly nothing is one only where the targets are met sharply: else it is on its way to a root that is 0.

@@ -23,9 +23,10 @@ from mensuration.numbers.boxes import BITS, Boxes, as_boxes
 from mensuration.numbers.proof import precision
 from mensuration.solving.forms import Form, forms_behind, inputs, plan_from
 from mensuration.solving.planning import is_independent, may_clash, planned, unused, usual_step
-from mensuration.solving.search import Indices, StillMoves, figures_with_all, sufficient
+from mensuration.solving.search import StillMoves, figures_with_all, sufficient
 from mensuration.solving.solution import USUAL_CHOICE, Step
 from mensuration.solving.solve import MOST_SOLUTIONS, MOST_TRIED
+from mensuration.solving.space import Indices
 
 Mask = NDArray[np.bool_]
 NEAR = 1e-5  # what is known and what was found, in floats

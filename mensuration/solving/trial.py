@@ -17,7 +17,7 @@ from mensuration.expressions import Quantity
 from mensuration.expressions.algebras import Floats, in_floats
 from mensuration.numbers import Real
 from mensuration.solving.forms import Form, forms_behind, left_over_of, plan_from, settles, variants
-from mensuration.solving.search import figures_with
+from mensuration.solving.search import figures_with, sufficient
 from mensuration.solving.system import System
 
 NEAR = 1e-5
@@ -86,7 +86,10 @@ class _Found:
         """All unknowns of the basis at once, by as many of the givens."""
         unknowns = tuple(name for name in self.figure.basis if name not in self.values)
         plan = plan_from(self.figure, self.figure.basis)
+        basis = {*self.figure.basis} - {*unknowns}
         for equations in islice(combinations(self._equations(), len(unknowns)), MOST_TOGETHER):
+            if not sufficient(self.figure, frozenset(basis | {name for name, _ in equations})):
+                continue  # they hang on one another
             behind = forms_behind(plan, *equations)
             forms = tuple(form for form in behind if form[0] not in self.given)
             trial = self._solved(unknowns, equations, forms)

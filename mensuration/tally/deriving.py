@@ -19,7 +19,7 @@ def symbols_of(figure: Figure) -> Mapping[str, str]:
     return {m.name: m.symbol for m in figure.measures}
 
 
-@lru_cache(maxsize=2048)
+@lru_cache(maxsize=500)
 def step_derivation(solution: Solution, step: Step) -> Derivation:
     """One step of the solver: its formula with the solution's values put in."""
     tree = parse(step.formula)
@@ -53,7 +53,7 @@ def _derivation(
     )
 
 
-@lru_cache(maxsize=4000)
+@lru_cache(maxsize=1000)
 def derived(solution: Solution, quantity: str) -> Derived:
     """How a quantity comes about: the steps to it, and its own formula with the numbers put in."""
     if quantity in solution.given:
@@ -62,7 +62,7 @@ def derived(solution: Solution, quantity: str) -> Derived:
     return tuple(step_derivation(solution, step) for step in steps), step_derivation(solution, last)
 
 
-@lru_cache(maxsize=4000)
+@lru_cache(maxsize=1000)
 def derived_by(solution: Solution, formula: str, quantity: str) -> Derived:
     """A formula over a solution's quantities, such as an edge's length; the steps lead to what it names."""
     tree = parse(formula)

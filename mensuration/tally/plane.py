@@ -184,7 +184,7 @@ def _what_is_left(whole: Quantity, gone: Quantity, pi: Real) -> Derivation:
     return Derivation("length", formula, {"whole": whole, "gone": gone}, pi, look=Look.SILENT)
 
 
-@lru_cache(maxsize=256)
+@lru_cache(maxsize=64)
 def _in_pieces(region: Region, length: Kind) -> Derived | None:
     """A region as the polygon on its corners and its segments; None where it has no such pieces."""
     try:

@@ -46,7 +46,7 @@ def tell_step(derivation: Derivation, teller: Teller, part: str = "") -> ToldSte
     return _told_step(derivation, teller, part)
 
 
-@lru_cache(maxsize=2048)
+@lru_cache(maxsize=500)
 def _told_step(derivation: Derivation, teller: Teller, part: str) -> ToldStep:
     lines = tell_lines(derivation, teller, part)
     title = derivation.title or None
@@ -62,7 +62,7 @@ def _told_step(derivation: Derivation, teller: Teller, part: str) -> ToldStep:
     )
 
 
-@lru_cache(maxsize=2048)
+@lru_cache(maxsize=500)
 def tell_lines(derivation: Derivation, teller: Teller, part: str = "", closing: bool = True) -> Lines:
     """Formula and numbers; of what was found by trial the equations, ``closing`` with the unknown before its value."""
     if derivation.bare:

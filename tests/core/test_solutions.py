@@ -64,6 +64,16 @@ def test_where_one_root_is_nothing_the_other_is_found(
         assert any(one.values[measure].value.same_as(quantity.value) for one in found)
 
 
+def test_where_two_solutions_meet_there_is_one_and_its_equations_settle_it() -> None:
+    """A trapezoid with sides of 9 and legs of √73 leans as much as its diagonal allows: its perimeter is the least."""
+    given = typed("trapezoid", area="27", rising_diagonal="√298", midline="9", perimeter="18 + 2√73")
+    (found,) = solutions(figures()["trapezoid"], given, PI)
+    values = {name: found.values[name].value.rational for name in ("base", "top", "offset", "height")}
+    assert values == {"base": 9, "top": 9, "offset": 8, "height": 3}
+    tried = next(step for step in found.steps if step.together)
+    assert {name for name, _ in tried.equations} >= {"rising_diagonal", "perimeter"}
+
+
 def test_the_mirrored_figure_is_found_as_well() -> None:
     """Legs of √37 and 10 over a height of 6 lean 1 and 8 aside: with an area of 27 the long side is below or above."""
     given = typed("trapezoid", left="√37", right="10", height="6", area="27")

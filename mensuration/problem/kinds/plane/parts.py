@@ -326,7 +326,7 @@ def _outline_field(part: Part) -> str:
 # While one part is dragged, all others stay as they are: what was solved and placed is remembered.
 
 
-@lru_cache(maxsize=2000)
+@lru_cache(maxsize=400)
 def _solved(shape: str, given: tuple[tuple[str, Quantity], ...], teller: Teller) -> Solution:
     return solve(catalogue()[shape], dict(given), teller.pi, teller.plainly)
 

@@ -246,7 +246,7 @@ ODD = {
 }
 
 
-@lru_cache(maxsize=2000)
+@lru_cache(maxsize=400)
 def quantities(solution: Solution, teller: Teller) -> Table[str, Told]:
     """Every quantity of a part, told."""
     return table((quantity, teller.tell(value)) for quantity, value in solution.values.items())
