@@ -18,6 +18,7 @@ class Card:
 
     name: str
     figure: Figure
+    given: tuple[tuple[str, Quantity], ...]
     solutions: tuple[Solution, ...]
     fault: SolvingError | None = None
     number: int = 0
@@ -37,7 +38,7 @@ class Card:
 
     def chosen(self, number: int) -> Card:
         """The card with another of its solutions chosen, counted from 0."""
-        return Card(self.name, self.figure, self.solutions, self.fault, number)
+        return Card(self.name, self.figure, self.given, self.solutions, self.fault, number)
 
 
 @lru_cache(maxsize=400)
@@ -46,8 +47,7 @@ def work_out(name: str, figure: str, given: tuple[tuple[str, Quantity], ...], te
     declared = figures()[figure]
 
     try:
-        return Card(
-            name, declared, tuple(solutions(declared, dict(given), teller.pi, teller.plainly, thorough=True))
-        )
+        found = solutions(declared, dict(given), teller.pi, teller.plainly, thorough=True)
+        return Card(name, declared, given, tuple(found))
     except SolvingError as fault:
-        return Card(name, declared, (), fault)
+        return Card(name, declared, given, (), fault)

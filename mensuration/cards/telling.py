@@ -3,15 +3,17 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from mensuration.cards.agreement import ToldAgreement, agreements
 from mensuration.cards.card import Card
 from mensuration.drawing.card import CardPicture, Typed, card_picture
-from mensuration.expressions import Path, parse
+from mensuration.expressions import Path, Quantity, parse
 from mensuration.frozen import Frozen, Table, fields_of, table
+from mensuration.numbers import Rounding
 from mensuration.solving import Solution, Step
+from mensuration.solving.moving import moving
 from mensuration.solving.solution import USUAL_CHOICE
 from mensuration.tally.deriving import step_derivation, symbols_of
 from mensuration.telling import Mathematics, Teller, Told, leaves, told
@@ -21,6 +23,7 @@ from mensuration.telling.mathematics import Maths
 from mensuration.telling.values import exactly_written
 from mensuration.telling.working import path_working
 from mensuration.telling.writing import write
+from mensuration.units import NUMBER
 
 
 @dataclass(frozen=True)
@@ -61,14 +64,35 @@ class CardSolution(CardPartial):
 
 
 @dataclass(frozen=True)
+class CardFrame(Frozen):
+    """One of the figures that are still possible: the measure that changes, as it is read, and the picture."""
+
+    text: str
+    drawing: CardPicture
+
+
+@dataclass(frozen=True)
+class CardMoving(Frozen):
+    """How a figure of which too little is known can still change: frames in the order in which a measure grows, all
+    to one scale; ``first`` is to be shown first, counted from 0."""
+
+    measure: str
+    title: str
+    frames: tuple[CardFrame, ...]
+    first: int
+
+
+@dataclass(frozen=True)
 class ToldCard(Frozen):
-    """A solved card: every solution, or what follows (``partial``) where there is none."""
+    """A solved card: every solution, or what follows (``partial``) where there is none, and how the figure can still
+    move where that is too little."""
 
     figure: str
     title: str
     solution: int | None
     solutions: tuple[CardSolution, ...]
     partial: CardPartial | None
+    moving: CardMoving | None
     agreements: tuple[ToldAgreement, ...]
 
 
@@ -93,8 +117,34 @@ def told_card(card: Card, typed: Mapping[str, str], teller: Teller) -> ToldCard:
         card.number + 1 if card.solutions else None,
         found,
         None if partial is None else _partial(card.name, partial, teller),
+        _moving(card, tuple(typed.items()), teller),
         agreements(card, teller),
     )
+
+
+@lru_cache(maxsize=100)
+def _moving(card: Card, typed: Typed, teller: Teller) -> CardMoving | None:
+    if card.fault is None or card.fault.code != "too-little" or not card.given:
+        return None
+    still = moving(card.figure, dict(card.given), teller.pi, teller.unit.kind)
+    if still is None:
+        return None
+    drawings = [card_picture(solution, teller, typed) for solution in still.figures]
+    left, bottom, right, top = zip(*(drawing.bounds for drawing in drawings), strict=True)
+    bounds = min(left), min(bottom), max(right), max(top)
+    texts = [_to_three_figures(solution.values[still.measure.name], teller) for solution in still.figures]
+    frames = (
+        CardFrame(text, replace(drawing, bounds=bounds))
+        for text, drawing in zip(texts, drawings, strict=True)
+    )
+    return CardMoving(still.measure.name, still.measure.title, tuple(frames), still.first)
+
+
+def _to_three_figures(value: Quantity, teller: Teller) -> str:
+    """A value as it can be typed."""
+    if value.kind == NUMBER:
+        return teller.tell(value).text
+    return replace(teller, rounding=Rounding(figures=3)).tell(value).text
 
 
 @lru_cache(maxsize=1000)

@@ -336,7 +336,7 @@ def _told_apart(figure: Figure, space: Space, met: Array, rows: Indices) -> dict
     found: dict[int, list[Floats]] = {}
     for index, row in enumerate(rows.tolist()):
         one: Floats = {name: column[index] for name, column in whole.items()}
-        if (sharp[index] or not _has_nothing(figure, one, space.size[row])) and _is_sound(figure, one):
+        if (sharp[index] or not _has_nothing(figure, one, space.size[row])) and is_sound(figure, one):
             found.setdefault(row, []).append(one)
     for some in found.values():
         some.sort(key=lambda one: [one[name] for name in space.free])
@@ -361,7 +361,8 @@ def _has_nothing(figure: Figure, one: Floats, size: float) -> bool:
     return any(one[m.name] < NOTHING * size for m in figure.measures if m.kind == "length" and not m.signed)
 
 
-def _is_sound(figure: Figure, one: Floats) -> bool:
+def is_sound(figure: Figure, one: Floats) -> bool:
+    """Whether what was found can be a figure: whole counts, sizes of more than 0, within the constraints."""
     for measure in figure.measures:
         value = one[measure.name]
         if measure.kind == "count" and abs(value - round(value)) > WHOLE:

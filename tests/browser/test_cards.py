@@ -134,6 +134,29 @@ def test_a_given_can_be_slid_by_keyboard(card: Card) -> None:
     expect(card.field("radius")).to_have_value("1.52")
 
 
+def test_too_little_moves_and_is_held_by_keyboard(card: Card) -> None:
+    """Two sides of a triangle leave its height free: a slider goes through what it may be."""
+    page = card.open("triangle").give(side_a="4", base="3").page
+    slider = page.get_by_label("height of a figure that it may be")
+    expect(page.get_by_role("img", name="Triangle, one of many")).to_be_visible()
+    expect(slider).to_be_visible()
+    shown = page.locator("output")
+    first = float(shown.inner_text().removeprefix("height ").removesuffix(" m"))
+    slider.focus()
+    slider.press("ArrowRight")
+    expect(shown).not_to_have_text(f"height {first:.3g} m")
+    slider.press("Home")
+    least = float(shown.inner_text().removeprefix("height ").removesuffix(" m"))
+    assert least < first
+    focus(page, "Give the height as")
+    page.keyboard.press("Enter")
+    expect(card.field("height")).to_have_value(f"{least:g} m")
+    found = page.locator("[data-found=area]").first.inner_text()
+    assert float(found.split(" ")[0].removeprefix("≈")) == pytest.approx(3 * least / 2, abs=0.006)
+    page.keyboard.press("Control+z")
+    expect(slider).to_be_visible()
+
+
 def test_two_unknowns_are_found_together(card: Card) -> None:
     """A segment by area and perimeter, neither of which alone says anything of its radius."""
     card.open("segment").give(area="8", perimeter="12").expect_found("radius", "2.46 m")

@@ -516,6 +516,15 @@ export interface components {
             unrolled: boolean;
         };
         /**
+         * CardFrame
+         * @description One of the figures that are still possible: the measure that changes, as it is read, and the picture.
+         */
+        CardFrame: {
+            drawing: components["schemas"]["CardPicture"];
+            /** Text */
+            text: string;
+        };
+        /**
          * CardMeasure
          * @description A quantity of a figure.
          */
@@ -533,6 +542,21 @@ export interface components {
             signed: boolean;
             /** Symbol */
             symbol: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * CardMoving
+         * @description How a figure of which too little is known can still change: frames in the order in which a measure grows, all
+         *     to one scale; ``first`` is to be shown first, counted from 0.
+         */
+        CardMoving: {
+            /** First */
+            first: number;
+            /** Frames */
+            frames: components["schemas"]["CardFrame"][];
+            /** Measure */
+            measure: string;
             /** Title */
             title: string;
         };
@@ -2293,13 +2317,15 @@ export interface components {
         };
         /**
          * ToldCard
-         * @description A solved card: every solution, or what follows (``partial``) where there is none.
+         * @description A solved card: every solution, or what follows (``partial``) where there is none, and how the figure can still
+         *     move where that is too little.
          */
         ToldCard: {
             /** Agreements */
             agreements: components["schemas"]["ToldAgreement"][];
             /** Figure */
             figure: string;
+            moving: components["schemas"]["CardMoving"] | null;
             partial: components["schemas"]["CardPartial"] | null;
             /** Solution */
             solution: number | null;

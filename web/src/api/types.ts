@@ -50,6 +50,7 @@ export type Sketch = Schemas["Sketched"];
 export type Attachment = Schemas["Attachment"];
 export type Card = Schemas["ToldCard"];
 export type CardSolution = Schemas["CardSolution"];
+export type CardMoving = Schemas["CardMoving"];
 export type CardPartial = Schemas["CardPartial"];
 export type CardQuantity = Schemas["CardQuantity"];
 export type CardStep = Schemas["CardStep"];

@@ -47,6 +47,7 @@ export function CardWork({ figure, results, complaints, old }: Props) {
         <Pictures
           title={row.title}
           solutions={card?.solutions ?? []}
+          moving={card?.moving ?? null}
           chosen={number}
           kept={kept}
           old={old}

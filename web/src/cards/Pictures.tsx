@@ -1,7 +1,8 @@
-import type { CardSolution } from "../api/types";
+import type { CardMoving, CardSolution } from "../api/types";
 import { useBenchStore } from "../document/store";
 import { CardPicture } from "./CardPicture";
 import { withSolution } from "./givens";
+import { MovingPicture } from "./MovingPicture";
 import { pickField } from "./pickField";
 
 const PICTURE = { width: 700, height: 380 };
@@ -9,6 +10,7 @@ const PICTURE = { width: 700, height: 380 };
 interface PicturesProps {
   title: string;
   solutions: CardSolution[];
+  moving: CardMoving | null;
   chosen: number;
   kept: CardSolution["drawing"] | null;
   old: boolean;
@@ -16,9 +18,13 @@ interface PicturesProps {
   figure: number;
 }
 
-/** The picture, or both side by side where there are two solutions, one of them chosen. */
-export function Pictures({ title, solutions, chosen, kept, old, lit, figure }: PicturesProps) {
+/** The picture, or how it can still move, or both side by side where there are two solutions, one of them chosen. */
+export function Pictures({ title, solutions, moving, chosen, kept, old, lit, figure }: PicturesProps) {
   const store = useBenchStore();
+  if (moving && !old) {
+    const key = `${moving.measure} ${moving.frames.length} ${moving.frames[0]?.text}`;
+    return <MovingPicture key={key} {...{ moving, title, figure, lit }} {...PICTURE} />;
+  }
   if (solutions.length < 2) {
     return (
       <div className={`grid place-items-center bg-paper ${old ? "opacity-50" : ""}`}>
