@@ -98,7 +98,7 @@ def _solve(chosen: argparse.Namespace) -> int:
         {**complaint, "where": complaint["where"].removeprefix(f"figures.{NAMED}.")}
         for complaint in results["complaints"]
     ]
-    card = results["figures"][NAMED].get("card", {"figure": chosen.figure, "solutions": []})
+    card = results["figures"][NAMED].get("card") or {"figure": chosen.figure, "solutions": []}
     print(json.dumps({**card, "complaints": complaints}, indent=2, ensure_ascii=False))
     return 0
 

@@ -17,6 +17,7 @@ from mensuration.expressions import (
     Quantity,
     Scope,
     evaluate,
+    in_radians,
     parse,
 )
 from mensuration.expressions.nodes import Negative, Number
@@ -241,6 +242,8 @@ class _Worker:
         if quantity.kind == NUMBER and self.kinds[column.of] != "count":
             return quantity.times(Quantity(unit.size(self.teller.pi), unit.kind))
         wanted = NUMBER if self.kinds[column.of] == "count" else ANGLE if unit.kind == ANGLE else unit.kind
+        if quantity.kind != ANGLE:
+            quantity = in_radians(quantity, node)
         if quantity.kind != wanted:
             raise ExpressionError("wrong-kind", f"this must be {wanted.says()}, not {quantity.kind.says()}")
         return quantity

@@ -1,7 +1,7 @@
 """The grammar of what people type, its parsing, and its evaluation with units."""
 
 from mensuration.expressions.errors import ExpressionError, nearest, unknown_word
-from mensuration.expressions.evaluate import Scope, evaluate
+from mensuration.expressions.evaluate import Scope, evaluate, in_radians
 from mensuration.expressions.functions import trigonometric
 from mensuration.expressions.names import fresh_name, name_fault, path_spans
 from mensuration.expressions.nodes import Node, Path, paths
@@ -16,6 +16,7 @@ __all__ = [
     "Scope",
     "evaluate",
     "fresh_name",
+    "in_radians",
     "is_literal",
     "name_fault",
     "nearest",

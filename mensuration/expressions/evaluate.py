@@ -78,6 +78,8 @@ def evaluate(node: Node, scope: Scope) -> Quantity:
                 return _within_bounds(a.times(b))
             if operator == "/":
                 return _within_bounds(a.over(b))
+            if a.kind != b.kind:
+                a, b = in_radians(a, left), in_radians(b, right)
             return a.plus(b, 1 if operator == "+" else -1)
         case Power(base, Number(power)):
             return _power(evaluate(base, scope), power)
@@ -90,6 +92,43 @@ def evaluate(node: Node, scope: Scope) -> Quantity:
             if called.counted_in_pi and scope.pi is not PI:
                 return Quantity(value.value * scope.pi / PI, value.kind)
             return value
+
+
+def in_radians(quantity: Quantity, node: Node) -> Quantity:
+    """A quantity without its angles, in radians, where they come from nothing but inverse functions: as exact values are
+    written, 9 acos(2/3) m². Any other quantity as it is.
+
+    >>> from mensuration.expressions.parse import parse
+    >>> half = parse("2 acos(0) m")
+    >>> in_radians(evaluate(half, Scope()), half).kind
+    Kind(length=1, plain=0, angle=0)
+    """
+    turns = quantity.kind.angle
+    if not turns or not _names_angles_by_ratios(node):
+        return quantity
+    radians = (Real.of(2) * PI) ** turns
+    return Quantity(quantity.value * radians, quantity.kind._replace(angle=0))
+
+
+def _names_angles_by_ratios(node: Node) -> bool:
+    """Whether the only angles in an expression are values of inverse functions."""
+    match node:
+        case UnitOf(unit):
+            return not unit.kind.angle
+        case Number():
+            return True
+        case Path(names):
+            return names == ("pi",)
+        case Negative(of):
+            return _names_angles_by_ratios(of)
+        case Binary(_, left, right):
+            return _names_angles_by_ratios(left) and _names_angles_by_ratios(right)
+        case Power(base, _):
+            return _names_angles_by_ratios(base)
+        case Call(function, _):
+            return function in ("asin", "acos", "atan", "sqrt", "cbrt")
+        case _:
+            return False
 
 
 def _power(base: Quantity, power: Fraction | None) -> Quantity:

@@ -12,6 +12,7 @@ from mensuration.expressions import (
     Path,
     Quantity,
     Scope,
+    in_radians,
     parse,
 )
 from mensuration.expressions import (
@@ -177,7 +178,8 @@ class _Evaluation:
         return quantity
 
     def _typed(self, figure: str, text: str, kind: str) -> Quantity:
-        quantity = worked(parse(text), self._scope(figure))
+        tree = parse(text)
+        quantity = worked(tree, self._scope(figure))
         if kind == "count":
             if quantity.kind != NUMBER:
                 raise ExpressionError("wrong-kind", f"this must be a number, not {quantity.kind.says()}")
@@ -189,6 +191,8 @@ class _Evaluation:
         else:
             unit = self.teller.unit.to_power(POWERS[kind])
         wanted = ANGLE if kind in ("angle", "turn") else unit.kind
+        if quantity.kind != ANGLE:
+            quantity = in_radians(quantity, tree)
         if quantity.kind == NUMBER:
             return quantity.times(Quantity(unit.size(self.teller.pi), unit.kind))
         if quantity.kind != wanted:
@@ -205,6 +209,8 @@ class _Evaluation:
         try:
             tree = parse(expression)
             quantity = worked(tree, self._scope(None))
+            if quantity.kind != ANGLE:
+                quantity = in_radians(quantity, tree)
             if self.teller.unit_for(quantity.kind) is None:
                 says = f"this comes to {quantity.kind.says()}, which has no unit here"
                 raise ExpressionError("mixed-kind", says)

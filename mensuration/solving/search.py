@@ -28,6 +28,7 @@ ROUNDS = 20
 DIFFERENCE = 1e-7  # aside, for slopes
 LONGEST_STEP = 3.0
 HOPELESS = 10.0  # damping of a start that only fails
+VAGUE = 1e-2  # how well it is known where two solutions meet
 SLOWLY_MET, SHORT, DOUBLED = (
     1e-8,
     0.1,
@@ -302,8 +303,13 @@ def _where_two_meet(space: Space, points: Array, rows: Indices, wanted: Array) -
         better = np.einsum("ni,ni->n", after, after) < np.einsum("ni,ni->n", off, off)
         points = np.where(better[:, None], ahead, points)
     off = space.measured(points, rows) - wanted
-    there = np.einsum("ni,ni->n", off, off) < NEARLY_MET
-    return points[there], rows[there]
+    far = np.einsum("ni,ni->n", off, off)
+    order = np.lexsort((far, rows))  # the nearest first: of those that lie together it stands for all
+    order = order[far[order] < NEARLY_MET]
+    once = [
+        int(order[i]) for some in _by_row(rows[order]) for i in _first_of_each(points[order], some, VAGUE)
+    ]
+    return points[once], rows[once]
 
 
 def _steps(slopes: Array, off: Array, damping: Array) -> Array:
@@ -348,12 +354,12 @@ def _by_row(rows: Indices) -> list[Indices]:
     return np.split(np.arange(len(rows)), np.flatnonzero(np.diff(rows)) + 1) if len(rows) else []
 
 
-def _first_of_each(met: Array, places: Indices) -> list[int]:
+def _first_of_each(met: Array, places: Indices, near: float = SAME) -> list[int]:
     """The first of those that lie together."""
     first = []
     while len(places):
         first.append(int(places[0]))
-        places = places[(np.abs(met[places] - met[places[0]]) > SAME).any(axis=1)]
+        places = places[(np.abs(met[places] - met[places[0]]) > near).any(axis=1)]
     return first
 
 

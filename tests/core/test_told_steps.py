@@ -142,3 +142,26 @@ def test_a_quadrilateral_that_crosses_itself_is_no_trapezoid() -> None:
     corners = [(Real.of(x), Real.of(y)) for x, y in ((0, 0), (4, 3), (0, 3), (4, 0))]
     sides = tuple(straight_side(f"side {i}", i, corners[i], corners[(i + 1) % 4]) for i in range(4))
     assert isinstance(shape_of(Region((sides,), PI)), Cornered)
+
+
+@pytest.mark.parametrize(
+    ("figure", "given_"),
+    [
+        ("segment", {"radius": "3", "height": "1"}),
+        ("sector", {"radius": "3", "chord": "4"}),
+        ("segment", {"radius": "√7", "chord": "2"}),
+        ("cylinder", {"radius": "acos(1/5) m", "height": "3"}),
+    ],
+)
+def test_exact_values_that_name_an_angle_are_typed_in_again(figure: str, given_: dict[str, str]) -> None:
+    """Every exact value of a card, asked for again in a line of its own."""
+    card = {"name": "one", "kind": "formula", "figure": figure, "given": given_}
+    document = {"format": "tilt-grid/problem", "version": 1, "figures": [card]}
+    told = evaluate_document(document)["figures"]["one"]["quantities"].values()
+    exact = [each for each in told if each["exactText"] and "acos" in each["exactText"]]
+    assert exact
+    document["asks"] = [{"label": "again", "expression": each["exactText"]} for each in exact]
+    results = evaluate_document(document)
+    assert results["complaints"] == []
+    for each, ask in zip(exact, results["asks"], strict=True):
+        assert (ask["decimal"], ask["unit"]) == (each["decimal"], each["unit"])
