@@ -18,7 +18,7 @@ from typing import Literal
 
 from mensuration.plane.crossings import meetings
 from mensuration.plane.edges import Bent, Edge, EllipseArc, ExactPoint, Point, Spot, around
-from mensuration.plane.placing import PlacedPart
+from mensuration.plane.placing import Bordered
 from mensuration.plane.tolerances import RELATIVE, RELATIVE_OF_OVALS
 
 MAX_FRAGMENTS = 12_000
@@ -66,7 +66,7 @@ class Fragment:
 
 @dataclass(frozen=True)
 class Arrangement:
-    parts: tuple[PlacedPart, ...]
+    parts: tuple[Bordered, ...]
     vertices: list[Vertex]
     fragments: list[Fragment]
     tolerance: float
@@ -78,7 +78,7 @@ class Arrangement:
         return {f.left for f in self.fragments} | {f.right for f in self.fragments}
 
 
-def arrange(parts: tuple[PlacedPart, ...]) -> Arrangement:
+def arrange(parts: tuple[Bordered, ...]) -> Arrangement:
     """The arrangement of all parts' boundaries. TooCrowded past MAX_FRAGMENTS."""
     if not parts:
         return Arrangement(parts, [], [], 0.0, {})
@@ -239,7 +239,7 @@ def _runs_with(fragment: Fragment, tail: int, head: int, edge: Edge) -> bool:
     return (edge.angles[1] > 0) == (fragment.edge.angles[1] > 0)
 
 
-def _find_sides(parts: tuple[PlacedPart, ...], fragments: list[Fragment]) -> None:
+def _find_sides(parts: tuple[Bordered, ...], fragments: list[Fragment]) -> None:
     """Tells each fragment which parts cover the regions to its left and right."""
     others: dict[int, list[Fragment]] = {part.index: [] for part in parts}
     for fragment in fragments:
@@ -247,7 +247,7 @@ def _find_sides(parts: tuple[PlacedPart, ...], fragments: list[Fragment]) -> Non
         x, y = fragment.middle
         for part in parts:
             if part.index in owned:
-                if owned[part.index] != part.placement.flip:
+                if owned[part.index] != part.mirrored:
                     fragment.left |= 1 << part.index
                 else:
                     fragment.right |= 1 << part.index

@@ -244,7 +244,7 @@ class Composition:
 
     def _faces(self, edge: Edge, forward: bool, inside_left: bool) -> bool:
         part = self.part(edge.part)
-        own_left = forward != part.placement.flip
+        own_left = forward != part.mirrored
         return (own_left == inside_left) == (part.join != "take")
 
     def _beside(self, fragment: Fragment, edge: Edge) -> tuple[int, ...]:

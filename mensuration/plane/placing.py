@@ -87,19 +87,18 @@ def turned_back(point: Point, turn: Real) -> Point:
 
 
 @dataclass(frozen=True, eq=False)
-class PlacedPart:
-    """A named part in the plane: its solved figure, placement, join, and edges with the inside on one side."""
+class Bordered:
+    """A named part of the plane by its border alone: edges with the inside on their left, or all on their right where
+    it is ``mirrored``."""
 
     name: str
     index: int
     join: Join
-    solution: Solution
-    placement: Placement
     edges: tuple[Edge, ...]
 
     @property
-    def area(self) -> Real:
-        return self.solution.values["area"].value
+    def mirrored(self) -> bool:
+        return False
 
     @cached_property
     def box(self) -> Box:
@@ -118,6 +117,22 @@ class PlacedPart:
     def contains_each(self, spots: Sequence[Spot]) -> list[bool]:
         """The same for many spots in the box."""
         return crosses_inside_of_each(self._pieces, spots)
+
+
+@dataclass(frozen=True, eq=False)
+class PlacedPart(Bordered):
+    """A part of a plane figure: its solved figure, placement, join, and edges with the inside on one side."""
+
+    solution: Solution
+    placement: Placement
+
+    @property
+    def mirrored(self) -> bool:
+        return self.placement.flip
+
+    @property
+    def area(self) -> Real:
+        return self.solution.values["area"].value
 
     def spot(self, xy: XY) -> Spot:
         """A declared point (two formulas) in the plane, in floats: for drawing."""
@@ -178,4 +193,4 @@ def place(name: str, index: int, join: Join, solution: Solution, placement: Plac
                     )
                 )
             start = end
-    return PlacedPart(name, index, join, solution, placement, tuple(edges))
+    return PlacedPart(name, index, join, tuple(edges), solution, placement)

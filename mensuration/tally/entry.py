@@ -40,6 +40,9 @@ class Role(StrEnum):
     SHARED = "shared"
     COVERED = "covered"
     CUT = "cut"
+    FACE = "face"
+    HIDDEN = "hidden"
+    OPEN = "open"
 
 
 class Look(Enum):
@@ -104,7 +107,7 @@ def measured(quantity: str, value: Quantity, pi: Real) -> Derivation:
 @dataclass(frozen=True)
 class Subject:
     """What an entry belongs to: a part or piece by ``name`` and its ``number`` in the list (from 0), one of its edges,
-    one ``stretch`` of all; ``beside`` are other parts that have to do with it."""
+    one ``stretch`` of all, or one ``face``, as people call it; ``beside`` are other parts that have to do with it."""
 
     name: str = ""
     number: int = 0
@@ -113,6 +116,7 @@ class Subject:
     stretch: int | None = None
     whole: bool = True
     shape: str = ""
+    face: str = ""
     beside: tuple[str, ...] = ()
 
 

@@ -25,6 +25,8 @@ NOTES = {
     Role.SHARED: "shared with {}: inside the figure, not counted",
     Role.COVERED: "inside {}: not counted",
     Role.CUT: "taken away with {}: not counted",
+    Role.HIDDEN: "inside the solid: not counted",
+    Role.OPEN: "open: not there, or not counted",
 }
 TITLES = {Role.OVERLAP: "overlap, counted twice", Role.OUTSIDE: "lies outside, not there to take"}
 
@@ -89,7 +91,7 @@ def tell_entry(measure: str, entry: Entry, teller: Teller) -> ToldEntry:
     """One entry of the tally of ``measure``."""
     subject = entry.subject
     piece, stretched = entry.role is Role.PIECE, subject.stretch is not None
-    own = f"piece.{subject.number + 1}" if piece else f"{measure}.{subject.name}.{entry.role}"
+    own = f"piece.{subject.number + 1}" if piece else f"{measure}.{subject.name}.{subject.face or entry.role}"
     lines = _lines(entry, teller)
     return ToldEntry(
         id=f"{measure}.{subject.stretch}" if stretched else own,
@@ -122,6 +124,8 @@ def title_of(entry: Entry) -> str:
         return subject.shape
     if subject.stretch is not None:
         return f"{subject.name}, {subject.edge}"
+    if subject.face:
+        return f"{subject.name}, {subject.face}"
     if entry.role is Role.COMMON:
         return f"common with {subject.name}"
     return TITLES.get(entry.role, subject.name)

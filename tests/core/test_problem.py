@@ -36,6 +36,19 @@ ANSWERS: dict[str, dict[str, tuple[str | None, str]]] = {
         "Turf": ("90 - 16*sqrt(3) + 32*pi/3", "95.80 m²"),
     },
     "drainpipes": {},
+    # half of 4 · 1.5 · 6; two triangles, and 6 m wide a run, a rise and a slope of √(16 + 2.25)
+    "bank-ramp": {
+        "Earth": ("18", "18.00 m³"),
+        "Slope": ("sqrt(73)/2", "4.27 m"),
+        "Whole surface": ("39 + 3*sqrt(73)", "64.63 m²"),
+    },
+    "flat-pyramid": {"Concrete": ("112/15", "7.47 m³"), "Sloping faces": ("12*sqrt(41)/5", "15.37 m²")},
+    "bollard": {"Concrete": ("9*pi/400", "0.07 m³"), "Paint": ("63*pi/200", "0.99 m²")},
+    # 18 less half of 2.88π; front and back lose 0.72π each, the top 2.4 · 2; the bowl is half of 4.8π
+    "half-pipe": {
+        "Concrete left": ("18 - 36*pi/25", "13.48 m³"),
+        "Whole surface": ("216/5 + 24*pi/25", "46.22 m²"),
+    },
     # 3 · 768π / (32π) = 72; the slant is the root of 72 + 1024
     "marker-cone": {"Radius": ("6*sqrt(2)", "8.49 cm"), "Side": ("24*sqrt(137)*pi", "882.51 cm²")},
     # 4.5 cos 40° less the root of 3.2² - (4.5 sin 40°)²; half of it times 4.5 sin 40°

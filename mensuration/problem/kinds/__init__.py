@@ -10,9 +10,12 @@ from mensuration.problem.kinds.cases import CasesDocument, CasesKind, CasesResul
 from mensuration.problem.kinds.formula import FormulaDocument, FormulaKind, FormulaResults
 from mensuration.problem.kinds.kind import Context, FigureResults, Kind, NotWorkedOut, Work
 from mensuration.problem.kinds.plane import PlaneDocument, PlaneKind, PlaneResults
+from mensuration.problem.kinds.solid import SolidDocument, SolidKind, SolidResults
 from mensuration.problem.kinds.unknown import UnknownDocument, UnknownKind, UnknownResults
 
-KINDS: dict[str, Kind[Any]] = {kind.name: kind for kind in (PlaneKind(), FormulaKind(), CasesKind())}
+KINDS: dict[str, Kind[Any]] = {
+    kind.name: kind for kind in (PlaneKind(), SolidKind(), FormulaKind(), CasesKind())
+}
 UNKNOWN = UnknownKind(list(KINDS))
 ALSO = tuple(dict.fromkeys(name for kind in KINDS.values() for name in kind.also))
 
@@ -34,12 +37,13 @@ def _tag(value: Any) -> str:
 # One line a kind, here and above: pydantic and the type checker need them written out.
 AnyFigure = Annotated[
     Annotated[PlaneDocument, Tag("plane")]
+    | Annotated[SolidDocument, Tag("solid")]
     | Annotated[FormulaDocument, Tag("formula")]
     | Annotated[CasesDocument, Tag("cases")]
     | Annotated[UnknownDocument, Tag("unknown")],
     Discriminator(_tag),
 ]
-AnyResults = PlaneResults | FormulaResults | CasesResults | UnknownResults
+AnyResults = PlaneResults | SolidResults | FormulaResults | CasesResults | UnknownResults
 
 __all__ = [
     "ALSO",

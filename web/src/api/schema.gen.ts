@@ -321,7 +321,7 @@ export interface components {
         /** AddFigure */
         AddFigure: {
             /** Added */
-            added: components["schemas"]["PlaneDocument"] | components["schemas"]["FormulaDocument"] | components["schemas"]["CasesDocument"] | components["schemas"]["UnknownDocument"];
+            added: components["schemas"]["PlaneDocument"] | components["schemas"]["SolidDocument"] | components["schemas"]["FormulaDocument"] | components["schemas"]["CasesDocument"] | components["schemas"]["UnknownDocument"];
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -992,6 +992,20 @@ export interface components {
             typed: string | null;
         };
         /**
+         * DrawnFace
+         * @description A face, with the entry of the tally that it belongs to; ``smooth`` where its facets stand for a curved face.
+         */
+        DrawnFace: {
+            /** Entry */
+            entry: string;
+            /** Facets */
+            facets: components["schemas"]["Facet"][];
+            /** Piece */
+            piece: string;
+            /** Smooth */
+            smooth: boolean;
+        };
+        /**
          * DrawnGrip
          * @description A point that can be dragged.
          */
@@ -1266,6 +1280,18 @@ export interface components {
             text: string;
         };
         /**
+         * Facet
+         * @description A flat bit of a face: rings of points, the outer one anticlockwise seen from outside.
+         */
+        Facet: {
+            /** Rings */
+            rings: [
+                number,
+                number,
+                number
+            ][][];
+        };
+        /**
          * Fill
          * @description Rings of points filled together; ``bright`` from 0 to 1.
          */
@@ -1277,6 +1303,33 @@ export interface components {
                 number,
                 number
             ][][];
+        };
+        /**
+         * Footing
+         * @description What a piece stands on: a face of another piece, in its middle; ``at`` then shifts it along the face.
+         */
+        Footing: {
+            /**
+             * At
+             * @default [
+             *       "0",
+             *       "0"
+             *     ]
+             */
+            at: [
+                string,
+                string
+            ];
+            /**
+             * Face
+             * @default top
+             * @enum {string}
+             */
+            face: "top" | "bottom" | "front" | "back" | "left" | "right";
+            /** Piece */
+            piece: string;
+        } & {
+            [key: string]: unknown;
         };
         /**
          * FormulaDocument
@@ -1584,6 +1637,63 @@ export interface components {
             title: string;
         };
         /**
+         * PieceDocument
+         * @description One piece of a solid: a solid of the catalogue with givens, placed and joined.
+         *
+         *     ``lying`` lays it on its side; ``turns`` are quarter turns about axes of space, one after the other. Without ``on`` its
+         *     lowest point is as high as the last of ``at`` says. ``open`` names faces that are not there or not counted.
+         */
+        PieceDocument: {
+            /**
+             * At
+             * @default [
+             *       "0",
+             *       "0",
+             *       "0"
+             *     ]
+             */
+            at: [
+                string,
+                string,
+                string
+            ];
+            /**
+             * Given
+             * @default {}
+             */
+            given: {
+                [key: string]: string;
+            };
+            /**
+             * Join
+             * @default add
+             * @enum {string}
+             */
+            join: "add" | "take";
+            /**
+             * Lying
+             * @default false
+             */
+            lying: boolean;
+            /** Name */
+            name: string;
+            on?: components["schemas"]["Footing"] | null;
+            /**
+             * Open
+             * @default []
+             */
+            open: string[];
+            /** Shape */
+            shape: string;
+            /**
+             * Turns
+             * @default []
+             */
+            turns: ("x" | "y" | "z")[];
+        } & {
+            [key: string]: unknown;
+        };
+        /**
          * PlaneDocument
          * @description A plane figure: ``parts`` joined in order.
          */
@@ -1707,7 +1817,7 @@ export interface components {
              * Figures
              * @default []
              */
-            figures: (components["schemas"]["PlaneDocument"] | components["schemas"]["FormulaDocument"] | components["schemas"]["CasesDocument"] | components["schemas"]["UnknownDocument"])[];
+            figures: (components["schemas"]["PlaneDocument"] | components["schemas"]["SolidDocument"] | components["schemas"]["FormulaDocument"] | components["schemas"]["CasesDocument"] | components["schemas"]["UnknownDocument"])[];
             /**
              * Format
              * @default tilt-grid/problem
@@ -1931,7 +2041,7 @@ export interface components {
             complaints: components["schemas"]["Complaint"][];
             /** Figures */
             figures: {
-                [key: string]: components["schemas"]["PlaneResults"] | components["schemas"]["FormulaResults"] | components["schemas"]["CasesResults"] | components["schemas"]["UnknownResults"];
+                [key: string]: components["schemas"]["PlaneResults"] | components["schemas"]["SolidResults"] | components["schemas"]["FormulaResults"] | components["schemas"]["CasesResults"] | components["schemas"]["UnknownResults"];
             };
             /** Lines */
             lines: {
@@ -1947,7 +2057,7 @@ export interface components {
          * @description What an entry is to its measure.
          * @enum {string}
          */
-        Role: "part" | "overlap" | "outside" | "common" | "piece" | "outline" | "shared" | "covered" | "cut";
+        Role: "part" | "overlap" | "outside" | "common" | "piece" | "outline" | "shared" | "covered" | "cut" | "face" | "hidden" | "open";
         /**
          * RoundingRule
          * @description One of: decimal places, significant figures, or the nearest step.
@@ -2175,6 +2285,86 @@ export interface components {
                 number,
                 number
             ][];
+        };
+        /**
+         * SolidDocument
+         * @description A solid: ``pieces`` joined in order.
+         */
+        SolidDocument: {
+            /**
+             * Kind
+             * @constant
+             */
+            kind: "solid";
+            /** Name */
+            name: string;
+            /**
+             * Pieces
+             * @default []
+             */
+            pieces: components["schemas"]["PieceDocument"][];
+        } & {
+            [key: string]: unknown;
+        };
+        /**
+         * SolidResults
+         * @description A solid: every piece's quantities, its picture, its tallies.
+         */
+        SolidResults: {
+            drawing: components["schemas"]["SpaceDrawing"] | null;
+            /**
+             * Kind
+             * @default solid
+             * @constant
+             */
+            kind: "solid";
+            /** Pieces */
+            pieces: {
+                [key: string]: {
+                    [key: string]: components["schemas"]["Told"];
+                };
+            };
+            /**
+             * Quantities
+             * @default {}
+             */
+            quantities: {
+                [key: string]: components["schemas"]["Told"];
+            };
+            /**
+             * Tallies
+             * @default {}
+             */
+            tallies: {
+                [key: string]: components["schemas"]["ToldTally"];
+            };
+        };
+        /**
+         * SpaceDrawing
+         * @description All faces on the surface, and the edges at which they meet, from corner to corner.
+         */
+        SpaceDrawing: {
+            /** Bounds */
+            bounds: [
+                [
+                    number,
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number,
+                    number
+                ]
+            ];
+            /** Edges */
+            edges: [
+                number,
+                number,
+                number
+            ][][];
+            /** Faces */
+            faces: components["schemas"]["DrawnFace"][];
         };
         /**
          * Split

@@ -1,0 +1,279 @@
+"""A composite solid as a picture that can be turned: flat pieces of its surface in space, and the edges between them.
+
+The web app projects them and finds out what is hidden; here is only what there is, in the teller's unit of length.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass
+from fractions import Fraction
+from itertools import pairwise
+from math import ceil, cos, hypot, pi, sin
+
+from mensuration.catalogue.figure import Ellipsoid, Solid, Turned
+from mensuration.drawing.paths import scale_of
+from mensuration.expressions.algebras import in_floats
+from mensuration.frozen import Frozen
+from mensuration.numbers import Real
+from mensuration.plane.arrangement import Fragment
+from mensuration.plane.edges import Bent, Edge, Spot
+from mensuration.plane.regions import walks
+from mensuration.solids import Joined, Piece
+from mensuration.solids.slicing import Layer
+from mensuration.solids.stacking import FlatRegion, Slab, Stack
+from mensuration.telling import Teller
+
+STEPS = 60  # in which a full turn is drawn
+RINGS = 10  # levels between the ends of a layer that changes
+DIGITS = 7
+AT_END = 1e-9  # of a layer: how near to its ends it is looked at
+CORNER = 0.1  # the sine of an angle, beyond which an edge is drawn
+
+P3 = tuple[float, float, float]
+
+
+@dataclass(frozen=True)
+class Facet(Frozen):
+    """A flat bit of a face: rings of points, the outer one anticlockwise seen from outside."""
+
+    rings: tuple[tuple[P3, ...], ...]
+
+
+@dataclass(frozen=True)
+class DrawnFace(Frozen):
+    """A face, with the entry of the tally that it belongs to; ``smooth`` where its facets stand for a curved face."""
+
+    entry: str
+    piece: str
+    facets: tuple[Facet, ...]
+    smooth: bool
+
+
+@dataclass(frozen=True)
+class SpaceDrawing(Frozen):
+    """All faces on the surface, and the edges at which they meet, from corner to corner."""
+
+    faces: tuple[DrawnFace, ...]
+    edges: tuple[tuple[P3, ...], ...]
+    bounds: tuple[P3, P3]
+
+
+def draw_solid(joined: Joined, entries: Mapping[tuple[int, str], str], teller: Teller) -> SpaceDrawing | None:
+    """The picture of joined pieces; ``entries`` names the entry of each face, by its piece and own name. None where
+    nothing is there."""
+    pen = _Pen(entries, scale_of(teller))
+    for stack in joined.stacks:
+        pen.stack(stack)
+    for piece in joined.alone:
+        pen.alone(piece)
+    return pen.drawn()
+
+
+class _Pen:
+    def __init__(self, entries: Mapping[tuple[int, str], str], scale: float) -> None:
+        self.entries, self.scale = entries, scale
+        self.faces: dict[tuple[int, str, bool], list[Facet]] = {}
+        self.names: dict[int, str] = {}
+        self.edges: list[tuple[P3, ...]] = []
+
+    def drawn(self) -> SpaceDrawing | None:
+        points = [
+            p for facets in self.faces.values() for facet in facets for ring in facet.rings for p in ring
+        ]
+        if not points:
+            return None
+        low, high = (tuple(pick(axis) for axis in zip(*points, strict=True)) for pick in (min, max))
+        faces = (
+            DrawnFace(self.entries.get((index, face), ""), self.names[index], tuple(facets), smooth)
+            for (index, face, smooth), facets in self.faces.items()
+        )
+        return SpaceDrawing(
+            tuple(faces),
+            tuple(dict.fromkeys(self.edges)),
+            ((low[0], low[1], low[2]), (high[0], high[1], high[2])),
+        )
+
+    def _facet(self, piece: Piece, face: str, smooth: bool, *rings: Sequence[P3]) -> None:
+        self.names[piece.index] = piece.name
+        facets = self.faces.setdefault((piece.index, face, smooth), [])
+        facets.append(Facet(tuple(tuple(ring) for ring in rings)))
+
+    def _edge(self, points: Sequence[P3]) -> None:
+        if len(set(points)) > 1:
+            self.edges.append(min(tuple(points), tuple(points)[::-1]))
+
+    def _at(self, axis: int, spot: Spot, level: float) -> P3:
+        found = [0.0] * 3
+        found[axis], found[(axis + 1) % 3], found[(axis + 2) % 3] = level, *spot
+        x, y, z = (float(f"{value * self.scale:.{DIGITS}g}") + 0.0 for value in found)
+        return x, y, z
+
+    # Stacks
+
+    def stack(self, stack: Stack) -> None:
+        for region in stack.flats:
+            self._flat(stack, region)
+        pieces = {piece.index: piece for piece in stack.pieces}
+        below: set[tuple[int, str]] = set()
+        for slab in stack.slabs:
+            border = [
+                (f, stack.covers(f.left)) for f in slab.between.fragments if stack.wall_of(f) is not None
+            ]
+            here = set()
+            for loop in walks(border):
+                for number, (fragment, forward) in enumerate(loop):
+                    edge = stack.wall_of(fragment)
+                    assert edge is not None
+                    wall = _Wall(slab, pieces[edge.part], edge, fragment, forward)
+                    rows = wall.rows()
+                    self._wall(stack.axis, wall, rows, (edge.part, edge.name) not in below)
+                    here.add((edge.part, edge.name))
+                    if _turns(loop[number - 1], loop[number]) or (len(loop) == 1 and edge.straight):
+                        self._edge([self._at(stack.axis, spots[0], level) for level, spots in rows])
+            below = here
+
+    def _flat(self, stack: Stack, region: FlatRegion) -> None:
+        border = [
+            (f, region.counted(f.left))
+            for f in region.plane.fragments
+            if region.counted(f.left) != region.counted(f.right)
+        ]
+        if not border:
+            return
+        level, rings = float(region.level), []
+        for loop in walks(border):
+            ring: list[P3] = []
+            for fragment, forward in loop:
+                points = [
+                    self._at(stack.axis, spot, level) for spot in _along(fragment.edge, fragment, forward)
+                ]
+                self._edge(points)
+                ring += points[:-1]
+            rings.append(ring if region.below else ring[::-1])
+        piece = region.share.piece
+        self._facet(piece, region.share.face, False, *rings)
+
+    def _wall(self, axis: int, wall: _Wall, rows: list[tuple[float, list[Spot]]], ends_below: bool) -> None:
+        placed = [[self._at(axis, spot, level) for spot in spots] for level, spots in rows]
+        smooth = len(rows) > 2 or len(placed[0]) > 2
+        if ends_below:
+            self._edge(placed[0])
+        for low, high in pairwise(placed):
+            for (a, b), (d, c) in zip(pairwise(low), pairwise(high), strict=True):
+                ring = tuple(dict.fromkeys((a, b, c, d)))
+                if len(ring) > 2:
+                    self._facet(wall.piece, wall.edge.name, smooth, ring)
+
+    # Bodies without layers
+
+    def alone(self, piece: Piece) -> None:
+        """An ellipsoid or a torus, from its parametric form, about its own axis."""
+        surface = _parametric(piece)
+        grid = [
+            [self._placed(piece, surface(2 * pi * i / STEPS, j / (STEPS // 2))) for i in range(STEPS + 1)]
+            for j in range(STEPS // 2 + 1)
+        ]
+        for low, high in pairwise(grid):
+            for (a, b), (d, c) in zip(pairwise(low), pairwise(high), strict=True):
+                ring = tuple(dict.fromkeys((a, b, c, d)))
+                if len(ring) > 2:
+                    self._facet(piece, "surface", True, ring)
+
+    def _placed(self, piece: Piece, own: P3) -> P3:
+        found = [0.0] * 3
+        for value, (axis, sign) in zip(own, piece.frame.axes, strict=True):
+            found[axis] = sign * value
+        x, y, z = (
+            float(f"{(value + float(at)) * self.scale:.{DIGITS}g}") + 0.0
+            for value, at in zip(found, piece.frame.at, strict=True)
+        )
+        return x, y, z
+
+
+@dataclass(frozen=True, eq=False)
+class _Wall:
+    """What stands over a fragment of the border of a slab."""
+
+    slab: Slab
+    piece: Piece
+    edge: Edge
+    fragment: Fragment
+    forward: bool
+
+    def rows(self) -> list[tuple[float, list[Spot]]]:
+        """Spots along it at every level that is drawn, lowest first."""
+        low, high = float(self.slab.low), float(self.slab.high)
+        if self.slab.constant:
+            spots = _along(self.edge, self.fragment, self.forward)
+            return [(low, spots), (high, spots)]
+        layer = next(layer for own, layer in self.slab.present if own is self.piece)
+        if layer.constant:
+            spots = _along(self.edge, self.fragment, self.forward)
+            return [(low, spots), (high, spots)]
+        count = 1 if self.edge.straight or self._even(layer) else RINGS
+        rows = []
+        for k in range(count + 1):
+            share = 0.5 - cos(pi * k / count) / 2 if count > 1 else float(k)
+            inner = min(max(share, AT_END), 1 - AT_END)  # where a body comes to a point no edge is left
+            level = self.slab.low + (self.slab.high - self.slab.low) * Real.of(Fraction(inner))
+            edge = layer.at(level)[self.edge.index]
+            spots = [edge.spot(t) for t in _steps(edge, 0.0, 1.0)]
+            rows.append((low + (high - low) * share, spots if self.forward else spots[::-1]))
+        return rows
+
+    def _even(self, layer: Layer) -> bool:
+        """Whether a round section grows evenly."""
+        ends = (layer.low, layer.high)
+        near, far = (
+            layer.at(end + (layer.middle - end) * Real.of(Fraction(AT_END)))[self.edge.index].length
+            for end in ends
+        )
+        middle = layer.at(layer.middle)[self.edge.index].length
+        return abs(float(near + far) - 2 * float(middle)) < 1e-6 * float(middle)
+
+
+def _along(edge: Edge, fragment: Fragment, forward: bool) -> list[Spot]:
+    """Spots along a fragment, whose own edge may run otherwise than ``edge``."""
+    own = fragment.edge
+    spots = [own.spot(t) for t in _steps(own, fragment.start_t, fragment.end_t)]
+    return spots if forward else spots[::-1]
+
+
+def _steps(edge: Edge, start: float, end: float) -> list[float]:
+    count = 1
+    if isinstance(edge, Bent):
+        count = max(2, ceil(abs(edge.angles[1] / (2 * pi) * (end - start)) * STEPS - 1e-9))
+    return [start + (end - start) * k / count for k in range(count + 1)]
+
+
+def _turns(one: tuple[Fragment, bool], two: tuple[Fragment, bool]) -> bool:
+    """Whether the border has a corner between two fragments that follow one another."""
+    (ax, ay), (bx, by) = _along(one[0].edge, *one)[-2:]
+    (cx, cy), (dx, dy) = _along(two[0].edge, *two)[:2]
+    u, v = (bx - ax, by - ay), (dx - cx, dy - cy)
+    bend = abs(u[0] * v[1] - u[1] * v[0]) / (hypot(*u) * hypot(*v))
+    return one[0] is not two[0] and (bend > CORNER or u[0] * v[0] + u[1] * v[1] < 0)
+
+
+def _parametric(piece: Piece) -> Callable[[float, float], P3]:
+    """A closed surface by an angle about the axis and a share from bottom to top."""
+    solid, values = piece.solution.figure, piece.solution.floats
+    assert isinstance(solid, Solid)
+    if isinstance(solid.body, Ellipsoid):
+        a, b, c = (in_floats(text, values) for text in (solid.body.a, solid.body.b, solid.body.c))
+        return lambda t, s: (
+            a * cos(t) * sin(pi * s),
+            b * sin(t) * sin(pi * s),
+            -c * cos(pi * s),
+        )
+    assert isinstance(solid.body, Turned)
+    centre = solid.body.runs[0].centre
+    assert centre is not None
+    r, z = (in_floats(text, values) for text in centre)
+    tube = hypot(in_floats(solid.body.start[0], values) - r, in_floats(solid.body.start[1], values) - z)
+    return lambda t, s: (
+        (r + tube * cos(2 * pi * s)) * cos(t),
+        (r + tube * cos(2 * pi * s)) * sin(t),
+        z + tube * sin(2 * pi * s),
+    )

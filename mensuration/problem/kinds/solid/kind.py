@@ -1,0 +1,71 @@
+"""What a solid is to the rest of a problem: its pieces are its members."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from mensuration.drawing.shelf import ShelfPicture
+from mensuration.problem.kinds.formula import catalogue_picture
+from mensuration.problem.kinds.kind import Change, Context, FigureResults, Kind
+from mensuration.problem.kinds.solid.document import PieceDocument, SolidDocument
+from mensuration.problem.kinds.solid.work import SolidResults, SolidWork
+from mensuration.tally.solid import MEASURES
+
+
+class SolidKind(Kind[SolidDocument]):
+    name = "solid"
+    document = SolidDocument
+    results = SolidResults
+
+    def start(self, figure: SolidDocument, context: Context) -> SolidWork:
+        return SolidWork(figure, context)
+
+    def members(self, figure: SolidDocument) -> list[str]:
+        return [piece.name for piece in figure.pieces]
+
+    def place(self, member: str) -> str:
+        return f"pieces.{member}"
+
+    def texts(self, figure: SolidDocument) -> Iterator[tuple[str | None, str]]:
+        for piece in figure.pieces:
+            for text in (*piece.given.values(), *piece.at, *(piece.on.at if piece.on else ())):
+                yield piece.name, text
+
+    def with_texts(self, figure: SolidDocument, change: Change) -> SolidDocument:
+        return figure.model_copy(update={"pieces": [_with_texts(piece, change) for piece in figure.pieces]})
+
+    def hangs_on(self, figure: SolidDocument, member: str) -> list[str]:
+        return [piece.on.piece for piece in figure.pieces if piece.name == member and piece.on is not None]
+
+    def known(self, figure: SolidDocument) -> list[str]:
+        return list(MEASURES)
+
+    def picture(self, figure: SolidDocument, results: FigureResults) -> ShelfPicture | None:
+        return catalogue_picture(self.name, figure.pieces[0].shape) if figure.pieces else None
+
+    def with_member_renamed(self, figure: SolidDocument, old: str, new: str) -> SolidDocument:
+        def named(name: str) -> str:
+            return new if name == old else name
+
+        pieces = [
+            piece.model_copy(
+                update={
+                    "name": named(piece.name),
+                    "on": piece.on and piece.on.model_copy(update={"piece": named(piece.on.piece)}),
+                }
+            )
+            for piece in figure.pieces
+        ]
+        return figure.model_copy(update={"pieces": pieces})
+
+
+def _with_texts(piece: PieceDocument, change: Change) -> PieceDocument:
+    x, y, z = (change(text) for text in piece.at)
+    update: dict[str, object] = {
+        "given": {name: change(text) for name, text in piece.given.items()},
+        "at": (x, y, z),
+    }
+    if piece.on is not None:
+        u, v = (change(text) for text in piece.on.at)
+        update["on"] = piece.on.model_copy(update={"at": (u, v)})
+    return piece.model_copy(update=update)

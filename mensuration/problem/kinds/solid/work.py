@@ -1,0 +1,270 @@
+"""Working out a solid: its pieces, the solid they make together, its tallies and its picture."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Sequence
+from dataclasses import dataclass
+from functools import lru_cache
+from typing import Literal
+
+from mensuration.catalogue import figures
+from mensuration.catalogue.figure import Solid
+from mensuration.drawing.space import SpaceDrawing, draw_solid
+from mensuration.expressions import ExpressionError, Quantity, unknown_word
+from mensuration.frozen import Table, table
+from mensuration.numbers import Real
+from mensuration.plane import TooCrowded
+from mensuration.problem.kinds.givens import read_givens
+from mensuration.problem.kinds.kind import Context, FigureResults, NotWorkedOut, Work
+from mensuration.problem.kinds.solid.document import PieceDocument, SolidDocument
+from mensuration.solids import CutOtherwise, Frame, Joined, Piece, join
+from mensuration.solids.faces import called
+from mensuration.solids.standing import extents, facing, on_face, on_ground
+from mensuration.solving import Solution, SolvingError, solve
+from mensuration.tally.solid import MEASURES, SolidTallies
+from mensuration.telling import Teller, Told
+from mensuration.telling.mathematics import Maths
+from mensuration.telling.tallies import ToldTally, tally_working, tell_tally
+from mensuration.units import Kind
+
+
+@dataclass(frozen=True, kw_only=True)
+class SolidResults(FigureResults):
+    """A solid: every piece's quantities, its picture, its tallies."""
+
+    pieces: Table[str, Table[str, Told]]
+    drawing: SpaceDrawing | None
+    kind: Literal["solid"] = "solid"
+
+
+class SolidWork(Work[SolidDocument]):
+    """``joined`` is there once all pieces are placed."""
+
+    def __init__(self, figure: SolidDocument, context: Context) -> None:
+        super().__init__(figure, context)
+        self.documents: dict[str, PieceDocument] = {}
+        self.indices: dict[str, int] = {}
+        for index, piece in enumerate(figure.pieces):
+            if piece.name not in self.documents:
+                self.documents[piece.name], self.indices[piece.name] = piece, index
+        self.solutions: dict[str, Solution] = {}
+        self.placed: dict[str, Piece] = {}
+        self.joined: Joined | None = None
+        self.tallies: SolidTallies | None = None
+
+    def work_out_member(self, member: str) -> None:
+        piece, where = self.documents[member], f"pieces.{member}"
+        solution = self._solution(piece, where)
+        if solution is None:
+            return
+        self.solutions[member] = solution
+        frame = self._frame(piece, where, solution)
+        if frame is not None:
+            index = self.indices[member]
+            self.placed[member] = _piece(member, index, piece.join, solution, frame, frozenset(piece.open))
+
+    def work_out(self) -> None:
+        pieces = tuple(self.placed[name] for name in self.documents if name in self.placed)
+        if not pieces:
+            return
+        try:
+            joined, tallies = _joined(pieces, self.context.teller.unit.kind, self.context.teller.pi)
+        except CutOtherwise:
+            says = "pieces cut one another in a way that can't be measured: let them touch, or lie along one direction"
+            self.context.complain("", "cut-otherwise", says)
+            return
+        except TooCrowded:
+            self.context.complain(
+                "", "too-crowded", "the pieces cross one another in too many places to be measured"
+            )
+            return
+        self.joined = joined
+        if len(pieces) == len(self.figure.pieces):
+            self.tallies = tallies
+            self._warn(joined)
+
+    def _warn(self, joined: Joined) -> None:
+        """Say what is odd though it can be worked out."""
+        for share in joined.shares:
+            odd = ODD.get((share.piece.join, share.relation))
+            if odd is not None:
+                code, says = odd
+                place = f"pieces.{share.piece.name}"
+                self.context.complain(place, code, says.format(share.piece.name), "warning")
+        for piece in joined.pieces:
+            faces = [face for face in joined.faces if face.piece is piece]
+            names = {name for f in faces for name in (f.face, called(f.face, f.outward, piece.frame))}
+            for name in sorted(piece.uncounted - names):
+                error = unknown_word(name, sorted(names), f"face of “{piece.name}”")
+                self.context.complain(f"pieces.{piece.name}.open", "unknown-face", error.says)
+
+    # Pieces
+
+    def _solution(self, piece: PieceDocument, where: str) -> Solution | None:
+        solids = {name: figure for name, figure in figures().items() if isinstance(figure, Solid)}
+        figure = solids.get(piece.shape)
+        if figure is None:
+            error = unknown_word(piece.shape, list(solids), "solid")
+            self.context.complain(f"{where}.shape", "unknown-shape", error.says)
+            return None
+        given = read_givens(figure, piece.given, self.context, where)
+        if given is None:
+            return None
+        try:
+            solution = _solved(piece.shape, tuple(given.items()), self.context.teller)
+        except SolvingError as fault:
+            at = f"{where}.given.{fault.given}" if fault.given else f"{where}.given"
+            self.context.complain(at, fault.code, fault.says)
+            return None
+        for name, says in solution.remarks.items():
+            self.context.complain(f"{where}.given.{name}", "agrees", says, "warning")
+        return solution
+
+    def _frame(self, piece: PieceDocument, where: str, solution: Solution) -> Frame | None:
+        frame = Frame().quarter_turned("y", 1) if piece.lying else Frame()
+        carved = piece.on is not None and piece.join == "take"
+        if piece.on is not None and carved and not piece.lying:
+            frame = facing(frame, piece.on.face)
+        for axis in piece.turns:
+            frame = frame.quarter_turned(axis, 1)
+        if piece.on is None:
+            at = self._lengths(piece.at, f"{where}.at")
+            return None if at is None else on_ground(solution, frame, (at[0], at[1], at[2]))
+        target = self.placed.get(piece.on.piece)
+        if target is None:
+            known = [name for name in self.documents if name != piece.name]
+            if piece.on.piece in self.documents:
+                says, code = f"“{piece.on.piece}” could not be placed", "needs-other"
+            else:
+                says, code = unknown_word(piece.on.piece, known, "piece").says, "unknown-piece"
+            self.context.complain(f"{where}.on", code, says)
+            return None
+        shift = self._lengths(piece.on.at, f"{where}.on.at")
+        if shift is None:
+            return None
+        reach = extents(target.solution, target.frame)
+        return on_face(solution, frame, reach, piece.on.face, (shift[0], shift[1]), carved)
+
+    def _lengths(self, texts: Sequence[str], place: str) -> list[Real] | None:
+        read = [self.context.read(text, "length", f"{place}.{i}") for i, text in enumerate(texts)]
+        found = [quantity.value for quantity in read if quantity is not None]
+        return found if len(found) == len(texts) else None
+
+    # Quantities
+
+    def quantity(self, names: Sequence[str], text: str) -> Quantity:
+        if names and names[0] in self.documents:
+            return self._piece_quantity(names[0], names[1:], f"{text}.{names[0]}")
+        known = [*MEASURES, *self.documents]
+        if len(names) != 1:
+            says = f"say which quantity of “{text}” is meant: {', '.join(known[:6])}"
+            raise ExpressionError("no-quantity", says)
+        if names[0] not in MEASURES:
+            raise unknown_word(names[0], known, f"quantity or piece of “{text}”")
+        if self.tallies is None:
+            if not self.figure.pieces:
+                raise ExpressionError("no-parts", f"“{text}” has no pieces yet")
+            raise NotWorkedOut(f"“{text}”")
+        if names[0] not in self.tallies.measures:
+            odd = self.tallies.joined.without_surface
+            says = f"the surface of “{odd.name if odd else text}” has no formula"
+            raise ExpressionError("no-formula", says)
+        return self.tallies.quantity(names[0])
+
+    def _piece_quantity(self, name: str, names: Sequence[str], text: str) -> Quantity:
+        solution = self.solutions.get(name)
+        if len(names) != 1:
+            known = [m.name for m in solution.figure.measures] if solution else []
+            says = f"say which quantity of “{text}” is meant: {', '.join(known[:6])}"
+            raise ExpressionError("no-quantity", says)
+        if solution is None:
+            raise NotWorkedOut(f"“{text}”")
+        if names[0] not in solution.values:
+            raise unknown_word(names[0], solution.values, f"quantity of “{text}”")
+        return solution.values[names[0]]
+
+    # Results
+
+    def tally(self, measure: str) -> ToldTally | None:
+        if self.tallies is None or measure not in self.tallies.measures:
+            return None
+        return tell_tally(self.tallies.of(measure), self.context.teller)
+
+    def working(self, measure: str) -> list[Maths] | None:
+        if self.tallies is None or measure not in self.tallies.measures:
+            return None
+        name = f"{self.figure.name}.{measure}"
+        return list(tally_working(name, self.tallies.of(measure), self.context.teller))
+
+    def results(self, also: Collection[str]) -> FigureResults:
+        teller, tallies = self.context.teller, self.tallies
+        pieces = table(
+            (name, _quantities(self.solutions[name], teller))
+            for name in self.documents
+            if name in self.solutions
+        )
+        drawing = None if self.joined is None else _drawn(self.joined, teller)
+        if tallies is None:
+            return SolidResults(pieces=pieces, drawing=drawing)
+        told = {measure: self.tally(measure) for measure in tallies.measures}
+        return SolidResults(
+            quantities=table(
+                (measure, teller.tell(tallies.quantity(measure))) for measure in tallies.measures
+            ),
+            tallies=table((measure, tally) for measure, tally in told.items() if tally is not None),
+            pieces=pieces,
+            drawing=drawing,
+        )
+
+
+ODD = {
+    ("add", "within"): ("adds-nothing", "{} lies wholly inside what is there: it adds nothing"),
+    ("take", "apart"): ("outside", "{} lies outside the solid: nothing is taken away"),
+    ("take", "partly"): ("partly-outside", "{} lies partly outside the solid"),
+}
+
+
+# While something else is changed, a solid stays as it is.
+
+
+@lru_cache(maxsize=400)
+def _quantities(solution: Solution, teller: Teller) -> Table[str, Told]:
+    return table((name, teller.tell(value)) for name, value in solution.values.items())
+
+
+@lru_cache(maxsize=400)
+def _solved(shape: str, given: tuple[tuple[str, Quantity], ...], teller: Teller) -> Solution:
+    return solve(figures()[shape], dict(given), teller.pi, teller.plainly)
+
+
+@lru_cache(maxsize=400)
+def _piece(
+    name: str,
+    index: int,
+    joined: Literal["add", "take"],
+    solution: Solution,
+    frame: Frame,
+    uncounted: frozenset[str],
+) -> Piece:
+    return Piece(name, index, joined, solution, frame, uncounted)
+
+
+@lru_cache(maxsize=32)
+def _joined(pieces: tuple[Piece, ...], length: Kind, pi: Real) -> tuple[Joined, SolidTallies]:
+    joined = join(pieces, pi)
+    tallies = SolidTallies(joined, length, pi)
+    for measure in tallies.measures:  # so that what can go wrong goes wrong here
+        tallies.quantity(measure)
+    return joined, tallies
+
+
+@lru_cache(maxsize=32)
+def _drawn(joined: Joined, teller: Teller) -> SpaceDrawing | None:
+    entries = {
+        (
+            face.piece.index,
+            face.face,
+        ): f"surface.{face.piece.name}.{called(face.face, face.outward, face.piece.frame)}"
+        for face in joined.faces
+    }
+    return draw_solid(joined, entries, teller)

@@ -1,0 +1,8 @@
+"""Composite solids: pieces in space, layer by layer; their volume and their faces."""
+
+from mensuration.solids.joining import Joined, join
+from mensuration.solids.pieces import Piece
+from mensuration.solids.space import Frame
+from mensuration.solids.stacking import CutOtherwise, FaceShare, VolumeShare
+
+__all__ = ["CutOtherwise", "FaceShare", "Frame", "Joined", "Piece", "VolumeShare", "join"]

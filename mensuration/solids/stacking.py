@@ -1,0 +1,453 @@
+"""Pieces joined to one solid, layer by layer along an axis: volumes, and what of each face is on its surface.
+
+Between two levels at which something begins or ends, pieces either all stay the same, so that the layer is a plane
+figure raised; or some change evenly, and then each lies apart from the others, within them or round them. Anything else
+can't be measured so. At a level the surface is what is solid on one side only.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator, Sequence
+from dataclasses import dataclass, field, replace
+from functools import cached_property
+from itertools import pairwise
+
+from mensuration.numbers import NOUGHT, Real
+from mensuration.plane.arrangement import Arrangement, Fragment, arrange
+from mensuration.plane.edges import Edge
+from mensuration.plane.measuring import enclosed, run_length
+from mensuration.plane.placing import Bordered
+from mensuration.plane.runs import runs_of
+from mensuration.solids.pieces import Piece
+from mensuration.solids.slicing import HALF, CannotBeSliced, Flat, Layer, Section, distinct
+
+APART, WITHIN, AROUND, PARTLY = "apart", "within", "around", "partly"
+NEARLY = 1e-9
+Covers = Callable[[int], bool]
+
+
+class CutOtherwise(ValueError):
+    """Pieces that cut one another in a way that layers along this axis can't tell."""
+
+
+@dataclass(frozen=True)
+class VolumeShare:
+    """What a piece does to the volume: its own size, how it lies to what was there before it, and how much they have in
+    common."""
+
+    piece: Piece
+    relation: str
+    common: Real
+
+
+@dataclass(frozen=True)
+class FaceShare:
+    """A face of a piece, by its name in the piece: how much of it is on the surface, of how much in all; ``outward`` is
+    the direction in which it looks (an axis of space and a sign), where it lies across an axis."""
+
+    piece: Piece
+    face: str
+    whole: bool
+    size: Real
+    counted: Real
+    outward: tuple[int, int] | None
+
+
+@dataclass(frozen=True, eq=False)
+class FlatRegion:
+    """What of a face across the axis is on the surface: ``counted`` in the arrangement of its plane; whether the solid
+    is ``below`` it, so that it looks along the axis."""
+
+    share: FaceShare
+    level: Real
+    plane: Arrangement
+    counted: Covers
+    below: bool
+
+
+@dataclass(frozen=True, eq=False)
+class Slab:
+    """What lies between two neighbouring levels."""
+
+    low: Real
+    high: Real
+    present: tuple[tuple[Piece, Layer], ...]
+    pi: Real
+
+    @property
+    def middle(self) -> Real:
+        return (self.low + self.high) * HALF
+
+    @cached_property
+    def constant(self) -> bool:
+        return all(layer.constant for _, layer in self.present)
+
+    def at(self, level: Real, shift: int = 0) -> list[Bordered]:
+        """The sections at a level as parts of its plane, numbered like the pieces, from ``shift`` on."""
+        parts = []
+        for piece, layer in self.present:
+            edges = layer.at(level)
+            if edges:
+                parts.append(bordered(piece, edges, shift))
+        return parts
+
+    @cached_property
+    def arrangements(self) -> tuple[Arrangement, ...]:
+        """The sections together: of pieces that change, at both ends and between."""
+        levels = [self.middle] if self.constant else [self.low, self.middle, self.high]
+        return tuple(arrange(tuple(self.at(level))) for level in levels)
+
+    @property
+    def between(self) -> Arrangement:
+        return self.arrangements[len(self.arrangements) // 2]
+
+    def relation(self, piece: Piece, before: Covers) -> str:
+        """How a piece lies here to what is covered before it. CutOtherwise where that changes within the slab."""
+        found = {_relation(arrangement, 1 << piece.index, before) for arrangement in self.arrangements}
+        if not self.constant and len(found) > 1:
+            found -= {APART} if _vanishes(self) else set()
+        if len(found) != 1 or (PARTLY in found and not self.constant):
+            raise CutOtherwise
+        return found.pop()
+
+
+def _vanishes(slab: Slab) -> bool:
+    """Whether something comes to a point at one of the ends, where nothing is left to compare."""
+    return any(not layer.at(level) for _, layer in slab.present for level in (slab.low, slab.high))
+
+
+def bordered(piece: Piece, edges: Section, shift: int) -> Bordered:
+    index = piece.index + shift
+    numbered = tuple(replace(edge, part=index, index=i) for i, edge in enumerate(edges))
+    return Bordered(piece.name, index, piece.join, numbered)
+
+
+def _relation(arrangement: Arrangement, bit: int, before: Covers) -> str:
+    both = own = other = False
+    for mask in arrangement.masks():
+        figure, here = before(mask), bool(mask & bit)
+        both = both or (figure and here)
+        own = own or (here and not figure)
+        other = other or (figure and not here)
+    if not both:
+        return APART
+    return WITHIN if not own else AROUND if not other else PARTLY
+
+
+@dataclass(frozen=True, eq=False)
+class Stack:
+    """Pieces in layers along an ``axis`` of space. CannotBeSliced where one of them has no layers along it."""
+
+    pieces: tuple[Piece, ...]
+    axis: int
+    pi: Real
+
+    def covers(self, mask: int, shift: int = 0, most: int | None = None) -> bool:
+        """Whether what is covered by just these pieces is solid, once the first ``most`` of them are joined."""
+        inside = False
+        for piece in self.pieces[:most]:
+            has = bool(mask >> shift & 1 << piece.index)
+            inside = inside or has if piece.join == "add" else inside and not has
+        return inside
+
+    def _until(self, number: int) -> Covers:
+        """What is solid once the first so many pieces are joined."""
+        return lambda mask: self.covers(mask, most=number)
+
+    @cached_property
+    def levels(self) -> list[Real]:
+        ends = [
+            level
+            for piece in self.pieces
+            for layer in piece.layers(self.axis)[0]
+            for level in (layer.low, layer.high)
+        ]
+        return distinct(ends)
+
+    @cached_property
+    def slabs(self) -> tuple[Slab, ...]:
+        slabs = []
+        for low, high in pairwise(self.levels):
+            middle = float(low + high) / 2
+            present = tuple(
+                (piece, layer)
+                for piece in self.pieces
+                for layer in piece.layers(self.axis)[0]
+                if float(layer.low) < middle < float(layer.high)
+            )
+            slabs.append(Slab(low, high, present, self.pi))
+        return tuple(slabs)
+
+    def work_out(self) -> None:
+        """Everything at once, so that what can go wrong goes wrong here."""
+        _ = self.shares, self.faces
+
+    # Volume
+
+    @cached_property
+    def shares(self) -> tuple[VolumeShare, ...]:
+        """What each piece does, in their order."""
+        found = []
+        for number, piece in enumerate(self.pieces):
+            relations = set()
+            common: list[Callable[[], Real]] = []
+            for slab in self.slabs:
+                layer = next((layer for own, layer in slab.present if own is piece), None)
+                if layer is None:
+                    continue
+
+                relation = slab.relation(piece, self._until(number))
+                relations.add(relation)
+                common.append(self._common(slab, piece, layer, relation, number))
+            found.append(self._share(piece, relations, common))
+        return tuple(found)
+
+    def _share(self, piece: Piece, relations: set[str], common: list[Callable[[], Real]]) -> VolumeShare:
+        if relations <= {APART}:
+            return VolumeShare(piece, APART, NOUGHT)
+        if relations == {WITHIN}:
+            return VolumeShare(piece, WITHIN, piece.volume)
+        return VolumeShare(piece, PARTLY, Real.sum(each() for each in common))
+
+    def _common(
+        self, slab: Slab, piece: Piece, layer: Layer, relation: str, number: int
+    ) -> Callable[[], Real]:
+        """What a piece has in common with what was there before it, within a slab; worked out when it is needed."""
+
+        def found() -> Real:
+            if relation == APART:
+                return NOUGHT
+            if relation == WITHIN:
+                return layer.volume(slab.low, slab.high, self.pi)
+            if slab.constant:
+                bit = 1 << piece.index
+                area = enclosed(
+                    slab.between, lambda mask: bool(mask & bit) and self.covers(mask, most=number), self.pi
+                )
+                return area * (slab.high - slab.low)
+            return self._before(slab, number)
+
+        return found
+
+    def _before(self, slab: Slab, number: int) -> Real:
+        """The volume of a slab before a piece joins."""
+        total = NOUGHT
+        for earlier in range(number):
+            piece = self.pieces[earlier]
+            layer = next((layer for own, layer in slab.present if own is piece), None)
+            if layer is None:
+                continue
+            relation = slab.relation(piece, self._until(earlier))
+            own = layer.volume(slab.low, slab.high, self.pi)
+            common = self._common(slab, piece, layer, relation, earlier)()
+            total = total + (own - common) if piece.join == "add" else total - common
+        return total
+
+    @cached_property
+    def volume(self) -> Real:
+        total = []
+        for share in self.shares:
+            if share.piece.join == "add":
+                total += [share.piece.volume, -share.common]
+            else:
+                total.append(-share.common)
+        return Real.sum(total)
+
+    # Surface
+
+    @cached_property
+    def faces(self) -> tuple[FaceShare, ...]:
+        """Every face of every piece, with how much of it is on the surface."""
+        return (*(region.share for region in self.flats), *self._side_faces())
+
+    @cached_property
+    def flats(self) -> tuple[FlatRegion, ...]:
+        """Every face across the axis, lowest first."""
+        return tuple(self._flat_faces())
+
+    def _sections(self) -> Iterator[tuple[Real, Slab | None, Slab | None]]:
+        for i, level in enumerate(self.levels):
+            yield level, self.slabs[i - 1] if i else None, self.slabs[i] if i < len(self.slabs) else None
+
+    def _flat_faces(self) -> Iterator[FlatRegion]:
+        count = max(piece.index for piece in self.pieces) + 1
+        for level, below, above in self._sections():
+            flats = [
+                (piece, flat)
+                for piece in self.pieces
+                for flat in piece.layers(self.axis)[1]
+                if flat.level.same_as(level)
+            ]
+            if not flats:
+                continue
+            parts = [*(below.at(level) if below else []), *(above.at(level, count) if above else [])]
+            plane = arrange(tuple(parts))
+            claimed: list[Covers] = []
+            for piece, flat in flats:
+                yield self._flat_region(plane, piece, flat, count, claimed)
+
+    def _flat_region(
+        self, plane: Arrangement, piece: Piece, flat: Flat, count: int, claimed: list[Covers]
+    ) -> FlatRegion:
+        low, high = 1 << piece.index, 1 << piece.index + count
+
+        def own(mask: int) -> bool:
+            """Where the piece is on one side only."""
+            return (
+                bool(mask & low) and not mask & high if flat.along else bool(mask & high) and not mask & low
+            )
+
+        def shown(mask: int) -> bool:
+            """Where the solid is on one side only, and looks the way in which this face shows."""
+            solid_below, solid_above = self.covers(mask), self.covers(mask, shift=count)
+            up = flat.along == (piece.join == "add")
+            return (solid_below and not solid_above) if up else (solid_above and not solid_below)
+
+        earlier = list(claimed)
+
+        def counted(mask: int) -> bool:
+            return own(mask) and shown(mask) and not any(other(mask) for other in earlier)
+
+        claimed.append(lambda mask: own(mask) and shown(mask))
+        masks = plane.masks()
+        size = enclosed(plane, own, self.pi)
+        whole = all(counted(mask) for mask in masks if own(mask))
+        none = not any(counted(mask) for mask in masks)
+        part = size if whole else NOUGHT if none else enclosed(plane, counted, self.pi)
+        share = FaceShare(piece, flat.name, whole, size, part, (self.axis, 1 if flat.along else -1))
+        return FlatRegion(share, flat.level, plane, counted, flat.along == (piece.join == "add"))
+
+    def _side_faces(self) -> Iterator[FaceShare]:
+        found: dict[tuple[int, str], _SideFace] = {}
+        for slab in self.slabs:
+            for edge, total, shown in self._walls(slab):
+                face = found.setdefault((edge.part, edge.name), _SideFace(edge.part, edge.name))
+                face.add(slab, edge, total, shown)
+        by_index = {piece.index: piece for piece in self.pieces}
+        for face in found.values():
+            yield face.share(by_index[face.part], self.axis)
+
+    def _walls(self, slab: Slab) -> Iterator[tuple[Edge, bool, Real | None]]:
+        """Every edge of the sections of a slab: whether all of it bounds the solid, and how much of its length does
+        where it stays the same; else None, and all or nothing of it must."""
+        layers = {piece.index: layer for piece, layer in slab.present}
+        found = [self._bordering(plane) for plane in slab.arrangements]
+        for key, (edge, all_of, shown) in found[len(found) // 2].items():
+            same = layers[edge.part].constant
+            for other in found if not slab.constant else ():
+                if key not in other:  # it has come to a point
+                    continue
+                _, other_all, other_shown = other[key]
+                alike = abs(float(other_shown()) - float(shown())) < NEARLY if same else other_all == all_of
+                if not alike:
+                    raise CutOtherwise
+            length = shown() if same or not all_of else None
+            if not same and not all_of and length is not None and length.sign():
+                raise CutOtherwise
+            yield edge, all_of, length
+
+    def _bordering(self, plane: Arrangement) -> dict[tuple[int, int], tuple[Edge, bool, Callable[[], Real]]]:
+        """Of every edge whether all of it bounds the solid, and how much of its length does."""
+        along: dict[tuple[int, int], list[Fragment]] = {}
+        for fragment in plane.fragments:
+            for owner in fragment.owners:
+                along.setdefault((owner.edge.part, owner.edge.index), []).append(fragment)
+        found = {}
+        for part in plane.parts:
+            for edge in part.edges:
+                fragments = along.get((edge.part, edge.index), [])
+                border = [f for f in fragments if self.wall_of(f) is edge]
+                shown = self._length_of(plane, edge, border, len(border) == len(fragments))
+                found[edge.part, edge.index] = edge, len(border) == len(fragments), shown
+        return found
+
+    def _length_of(
+        self, plane: Arrangement, edge: Edge, border: list[Fragment], all_of: bool
+    ) -> Callable[[], Real]:
+        def length() -> Real:
+            if all_of or not border:
+                return edge.length if all_of else NOUGHT
+            ordered = sorted(border, key=lambda f: edge.parameter(f.middle))
+            runs = runs_of(ordered, _touch, closed=edge.whole_turn)
+            return Real.sum(run_length(plane, run, edge, self.pi) for run in runs)
+
+        return length
+
+    def wall_of(self, fragment: Fragment) -> Edge | None:
+        """The edge of which a fragment of the border is a part; None of a fragment that bounds nothing."""
+        left, right = self.covers(fragment.left), self.covers(fragment.right)
+        if left == right:
+            return None
+        joins = {piece.index: piece.join for piece in self.pieces}
+        facing = [o.edge for o in fragment.owners if (o.forward == left) == (joins[o.edge.part] == "add")]
+        return facing[0] if facing else None
+
+
+def _touch(one: Fragment, two: Fragment) -> bool:
+    return bool({one.tail, one.head} & {two.tail, two.head})
+
+
+@dataclass
+class _SideFace:
+    """A face along the axis, gathered from the slabs through which it goes."""
+
+    part: int
+    name: str
+    parts: list[tuple[Slab, Edge, bool, Real | None]] = field(default_factory=list)
+
+    def add(self, slab: Slab, edge: Edge, total: bool, shown: Real | None) -> None:
+        self.parts.append((slab, edge, total, shown))
+
+    def share(self, piece: Piece, axis: int) -> FaceShare:
+        whole = all(total for _, _, total, _ in self.parts)
+        outward = _outward([edge for _, edge, _, _ in self.parts], axis, piece)
+        areas = [_wall(piece, slab, edge) for slab, edge, _, _ in self.parts]
+        size = Real.sum(areas)
+        if whole:
+            return FaceShare(piece, self.name, True, size, size, outward)
+        counted = [
+            area if total else (shown if shown is not None else NOUGHT) * (slab.high - slab.low)
+            for area, (slab, _, total, shown) in zip(areas, self.parts, strict=True)
+        ]
+        return FaceShare(piece, self.name, False, size, Real.sum(counted), outward)
+
+
+def _wall(piece: Piece, slab: Slab, edge: Edge) -> Real:
+    layer = next(layer for own, layer in slab.present if own is piece)
+    return layer.wall(edge.index, slab.low, slab.high)
+
+
+def _outward(edges: Sequence[Edge], axis: int, piece: Piece) -> tuple[int, int] | None:
+    """The axis of space along which a plane side looks, where there is one."""
+    edge = edges[0]
+    layers = piece.layers(axis)[0]
+    if not edge.straight or not all(layer.constant for layer in layers):
+        return None
+    du, dv = edge.end[0] - edge.start[0], edge.end[1] - edge.start[1]
+    first, second = (axis + 1) % 3, (axis + 2) % 3
+    if not dv.sign():
+        return second, -1 if du.sign() > 0 else 1
+    if not du.sign():
+        return first, 1 if dv.sign() > 0 else -1
+    return None
+
+
+def stacked(pieces: tuple[Piece, ...], pi: Real) -> Stack:
+    """The pieces as a stack along the first axis that tells all of them, upright first. CutOtherwise where there is none.
+
+    >>> from mensuration.catalogue import figures
+    >>> from mensuration.numbers import PI
+    >>> from mensuration.solids.space import Frame
+    >>> from mensuration.solving import solve, starting_givens
+    >>> cube = solve(figures()["cube"], starting_givens(figures()["cube"]), PI)
+    >>> stacked((Piece("box", 0, "add", cube, Frame()),), PI).volume
+    Real('27')
+    """
+    for axis in (2, 0, 1):
+        stack = Stack(pieces, axis, pi)
+        try:
+            stack.work_out()
+        except (CannotBeSliced, CutOtherwise):
+            continue
+        return stack
+    raise CutOtherwise

@@ -1,0 +1,234 @@
+"""Composite solids: volumes and faces against unit cubes counted one by one, hand calculation and the cards' own values."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+from itertools import permutations, product
+from math import pi
+from random import Random
+from typing import Any
+
+import numpy as np
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from mensuration.catalogue import figures
+from mensuration.catalogue.figure import Solid
+from mensuration.expressions import Quantity, Scope, evaluate, parse
+from mensuration.numbers import PI, Real
+from mensuration.problem import evaluate_document
+from mensuration.solids import CutOtherwise, Frame, Piece, join
+from mensuration.solids.slicing import CannotBeSliced, layers_of
+from mensuration.solids.standing import extents
+from mensuration.solving import Solution, solve, starting_givens
+from mensuration.units import LENGTH
+from tests.core.reckoning import check_tally
+
+SOLIDS = [name for name, figure in figures().items() if isinstance(figure, Solid)]
+SIZE = 7  # of the room in which unit cubes are counted
+
+
+def solved(name: str, **given_: object) -> Solution:
+    known = {
+        measure: Quantity(evaluate(parse(str(text)), Scope()).value, LENGTH)
+        for measure, text in given_.items()
+    }
+    return solve(figures()[name], known, PI)
+
+
+def at(*place: object) -> tuple[Real, Real, Real]:
+    x, y, z = (Real.of(Fraction(str(value))) for value in place)
+    return x, y, z
+
+
+def totals(*pieces: Piece) -> tuple[Real, Real]:
+    joined = join(pieces, PI)
+    volume = Real.sum(
+        value
+        for share in joined.shares
+        for value in ((share.piece.volume, -share.common) if share.piece.join == "add" else (-share.common,))
+    )
+    return volume, Real.sum(face.counted for face in joined.faces)
+
+
+boxes = st.lists(
+    st.tuples(
+        st.tuples(*[st.integers(0, 4)] * 3),
+        st.tuples(*[st.integers(1, 3)] * 3),
+        st.sampled_from(["add", "add", "take"]),
+    ),
+    min_size=1,
+    max_size=5,
+)
+
+
+@settings(max_examples=60)
+@given(boxes, st.permutations([0, 1, 2]))
+def test_blocks_come_to_the_unit_cubes_counted_in_them(blocks: list[Any], order: list[int]) -> None:
+    """Overlapping, touching, carved; also turned as a whole, by counting along other axes."""
+    room = np.zeros((SIZE + 2,) * 3, dtype=bool)
+    pieces = []
+    for index, (low, size, joined) in enumerate(blocks):
+        where = tuple(slice(low[a] + 1, low[a] + size[a] + 1) for a in order)
+        room[where] = joined == "add"
+        length, width, height = (size[a] for a in order)
+        piece = solved("cuboid", length=length, width=width, height=height)
+        pieces.append(Piece(f"p{index}", index, joined, piece, Frame().moved(at(*(low[a] for a in order)))))
+    exposed = sum(int(np.abs(np.diff(room.astype(int), axis=axis)).sum()) for axis in range(3))
+    volume, surface = totals(*pieces)
+    assert (volume.rational, surface.rational) == (int(room.sum()), exposed)
+
+
+@pytest.mark.parametrize("name", SOLIDS)
+def test_a_solid_alone_is_as_its_card_tells_it(name: str) -> None:
+    """However it lies: in layers, its faces add up to its surface, its layers to its volume."""
+    solution = solve(figures()[name], starting_givens(figures()[name]), PI)
+    frames = [Frame(), Frame().quarter_turned("y", 1), Frame().quarter_turned("x", 3).quarter_turned("z", 1)]
+    for frame in frames:
+        volume, surface = totals(Piece("it", 0, "add", solution, frame))
+        assert volume.same_as(solution.values["volume"].value)
+        if solution.figure.measure("surface") is None:
+            continue  # an ellipsoid has none in short form
+        assert float(surface) == pytest.approx(float(solution.values["surface"].value), rel=1e-12)
+        assert surface.exact is not None or solution.values["surface"].value.exact is None
+    for axis in range(3):
+        try:
+            layers, _ = layers_of(solution, axis)
+            layered = Real.sum(layer.volume(layer.low, layer.high, PI) for layer in layers)
+        except CannotBeSliced:
+            continue
+        assert layered.same_as(solution.values["volume"].value)
+
+
+def stood(
+    *pieces: tuple[str, dict[str, object], tuple[object, ...], str], turns: str = ""
+) -> tuple[Real, Real]:
+    placed = []
+    for index, (name, given_, where, joined) in enumerate(pieces):
+        frame = Frame()
+        for axis in turns:
+            frame = frame.quarter_turned(axis, 1)
+        placed.append(Piece(f"p{index}", index, joined, solved(name, **given_), frame.moved(at(*where))))  # type: ignore[arg-type]
+    return totals(*placed)
+
+
+BLOCK = ("cuboid", {"length": 4, "width": 2, "height": 3}, (0, 0, 0), "add")
+BY_HAND = [
+    # a hole right through; a scooped half ball; a silo; a pyramid on a slab; a ring of two tubes; a cone's tip cut off
+    ([BLOCK, ("cylinder", {"radius": "1/2", "height": 3}, (2, 1, 0), "take")], "24 - 3/4 pi", "52 + 5/2 pi"),
+    ([("cylinder", {"radius": 2, "height": 5}, (0, 0, 0), "add"), ("cone", {"radius": 2, "height": 1}, (0, 0, 5), "add")],
+     "20 pi + 4/3 pi", "24 pi + 2 pi sqrt(5)"),
+    ([("cuboid", {"length": 4, "width": 4, "height": 1}, (0, 0, 0), "add"), ("square-pyramid", {"side": 2, "height": 1}, (2, 2, 1), "add")],
+     "16 + 4/3", "44 + 4 sqrt(2)"),
+    ([("cylinder", {"radius": 3, "height": 2}, (0, 0, 0), "add"), ("cylinder", {"radius": 1, "height": 2}, (0, 0, 0), "take")],
+     "16 pi", "32 pi"),
+    ([("cone", {"radius": 2, "height": 4}, (0, 0, 0), "add"), ("cuboid", {"length": 6, "width": 6, "height": 2}, (-3, -3, 2), "take")],
+     "14/3 pi", "4 pi + pi + 3 pi sqrt(5)"),
+    ([("sphere", {"radius": 2}, (0, 0, 0), "add"), ("sphere", {"radius": 1}, (0, 0, 0), "take")], "28/3 pi", "20 pi"),
+    ([BLOCK, ("cuboid", {"length": 4, "width": 2, "height": 3}, (4, 0, 0), "add")], "48", "92"),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("pieces", "volume", "surface"), BY_HAND, ids=range(len(BY_HAND)))
+def test_stacks_and_carvings_by_hand(pieces: list[Any], volume: str, surface: str) -> None:
+    found = stood(*pieces)
+    for value, text in zip(found, (volume, surface), strict=True):
+        assert value.same_as(evaluate(parse(text), Scope()).value), (value, text)
+
+
+@pytest.mark.parametrize("factor", [2, Fraction(1, 3)])
+def test_scaling_by_k_scales_surfaces_by_its_square_and_volumes_by_its_cube(factor: Fraction) -> None:
+    def scaled(pieces: list[Any]) -> list[Any]:
+        return [
+            (name, {m: f"({v}) ({factor})" for m, v in given_.items()}, tuple(Fraction(p) * factor for p in where), joined)
+            for name, given_, where, joined in pieces
+        ]  # fmt: skip
+
+    for pieces, *_ in BY_HAND:
+        (volume, surface), (large, wide) = stood(*pieces), stood(*scaled(pieces))
+        assert large.same_as(volume * Real.of(factor) ** 3) and wide.same_as(surface * Real.of(factor) ** 2)
+
+
+def test_pieces_that_cut_otherwise_are_refused_rather_than_guessed() -> None:
+    """Two pipes that cross at right angles have no layers in common along any axis."""
+    pipe = solved("cylinder", radius=1, height=4)
+    upright = Piece("one", 0, "add", pipe, Frame().moved(at(0, 0, -2)))
+    lying = Piece("two", 1, "add", pipe, Frame().quarter_turned("y", 1).moved(at(-2, 0, 0)))
+    with pytest.raises(CutOtherwise):
+        join((upright, lying), PI)
+
+
+@pytest.mark.parametrize("name", SOLIDS)
+def test_a_solid_reaches_as_far_as_its_own_measures_say(name: str) -> None:
+    """Its box against points drawn on its surface: the picture's, in floats."""
+    card = {"name": "it", "kind": "solid", "pieces": [{"name": "a", "shape": name, "given": _starting(name)}]}
+    drawing = evaluate_document({"format": "tilt-grid/problem", "version": 1, "figures": [card]})["figures"][
+        "it"
+    ]["drawing"]
+    solution = solve(figures()[name], starting_givens(figures()[name]), PI)
+    reach = extents(solution, Frame())
+    size = max(float(high - low) for low, high in reach)
+    for axis, (low, high) in enumerate(reach):
+        drawn = drawing["bounds"][1][axis] - drawing["bounds"][0][axis]
+        assert drawn == pytest.approx(
+            float(high - low), abs=0.004 * size
+        )  # chords of curves stay within them
+
+
+def _starting(name: str) -> dict[str, str]:
+    return dict(figures()[name].starting)
+
+
+def test_every_face_told_reckons() -> None:
+    """The tallies of a solid, read back from their texts."""
+    pieces = [
+        {"name": "slab", "shape": "cuboid", "given": {"length": "4", "width": "3", "height": "1/2"}},
+        {"name": "post", "shape": "cylinder", "given": {"radius": "0.4", "height": "2"}, "on": {"piece": "slab"}},
+        {"name": "tip", "shape": "cone", "given": {"radius": "0.4", "height": "0.3"}, "on": {"piece": "post"}},
+        {"name": "pit", "shape": "hemisphere", "given": {"radius": "1/4"}, "join": "take",
+         "on": {"piece": "slab", "at": ["1.4", "1"]}},
+        {"name": "shelf", "shape": "cuboid", "given": {"length": "1", "width": "1", "height": "1/4"},
+         "on": {"piece": "slab", "face": "right", "at": ["0", "0.1"]}},
+    ]  # fmt: skip
+    document = {
+        "format": "tilt-grid/problem",
+        "version": 1,
+        "figures": [{"name": "it", "kind": "solid", "pieces": pieces}],
+    }
+    results = evaluate_document(document)
+    assert results["complaints"] == []
+    tallies = results["figures"]["it"]["tallies"]
+    for tally in tallies.values():
+        check_tally(tally)
+    slab, post, tip, pit, shelf = 6.0, pi * 0.16 * 2, pi * 0.16 * 0.1, 2 / 3 * pi / 64, 0.25
+    assert float(tallies["volume"]["total"]["decimal"]) == pytest.approx(slab + post + tip - pit + shelf)
+    faces = {entry["title"]: entry for entry in tallies["surface"]["entries"]}
+    assert faces["slab, top"]["value"]["decimal"].startswith(str(12 - pi * 0.16 - pi / 16)[:9])
+    assert faces["slab, right"]["value"]["text"] == "1.25 m²"
+    assert faces["post, side"]["formula"]["text"] == "circumference height"
+    assert not faces["post, top"]["counted"] and not faces["shelf, left"]["counted"]
+
+
+def test_the_order_of_blocks_that_only_touch_makes_no_difference() -> None:
+    blocks = [
+        ("cuboid", {"length": 1, "width": 1, "height": h}, (i, 0, 0), "add") for i, h in enumerate((1, 2, 3))
+    ]
+    found = {tuple(value.rational for value in stood(*order)) for order in permutations(blocks)}  # type: ignore[arg-type]
+    assert found == {(6, 24)}
+
+
+@pytest.mark.parametrize("turns", ["x", "y", "z", "xy", "zx"])
+def test_quarter_turns_change_nothing_but_names(turns: str) -> None:
+    random = Random(turns)
+    for name in random.sample(SOLIDS, 6):
+        solution = solve(figures()[name], starting_givens(figures()[name]), PI)
+        frame = Frame()
+        for axis in turns:
+            frame = frame.quarter_turned(axis, 1)
+        corners = {
+            tuple(round(float(v), 9) for v in frame.put(corner))
+            for corner in product(*extents(solution, Frame()))
+        }
+        reach = extents(solution, frame)
+        assert {tuple(round(float(v), 9) for v in corner) for corner in product(*reach)} == corners
