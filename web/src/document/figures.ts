@@ -8,12 +8,15 @@ import type {
   PlaneDocument,
   PlaneResults,
   ProblemDocument,
+  SolidDocument,
+  SolidResults,
 } from "../api/types";
 
 /* A problem's figures are of different kinds; each kind's room asks here for its own. */
 
 interface Kinds {
   plane: { document: PlaneDocument; results: PlaneResults };
+  solid: { document: SolidDocument; results: SolidResults };
   formula: { document: FormulaDocument; results: FormulaResults };
   cases: { document: CasesDocument; results: CasesResults };
 }

@@ -4,7 +4,8 @@ import { temporal, type TemporalState } from "zundo";
 import type { Edit, ProblemDocument } from "../api/types";
 import { verbsOn, type Done } from "./verbs";
 
-export type MeasureName = "area" | "perimeter";
+/** The measure whose tally is shown; a figure that has none of this name shows its first. */
+export type MeasureName = string;
 
 /** What the pointer or the keyboard is on: a part, and perhaps one entry of a tally. */
 export interface Lit {

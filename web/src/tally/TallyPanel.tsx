@@ -14,16 +14,23 @@ interface Props {
   old: boolean;
   complaints: Complaint[];
   figure: string;
-  ways: Way[];
-  counted: Counted | null;
-  bounds: Bounds | null;
-  outline: Segment[][];
+  measures?: Measure[];
+  ways?: Way[];
+  counted?: Counted | null;
+  bounds?: Bounds | null;
+  outline?: Segment[][];
 }
 
-const MEASURES: { name: MeasureName; title: string }[] = [
+interface Measure {
+  name: MeasureName;
+  title: string;
+}
+
+const OF_PLANE_FIGURES: Measure[] = [
   { name: "area", title: "Area" },
   { name: "perimeter", title: "Perimeter" },
 ];
+const NONE: never[] = [];
 
 /** The itemised receipt: every entry with its sign, formula and numbers; a double rule; the total. */
 export const TallyPanel = memo(function TallyPanel({
@@ -31,16 +38,18 @@ export const TallyPanel = memo(function TallyPanel({
   old,
   complaints,
   figure,
-  ways,
-  counted,
-  bounds,
-  outline,
+  measures = OF_PLANE_FIGURES,
+  ways = NONE,
+  counted = null,
+  bounds = null,
+  outline = NONE,
 }: Props) {
   const store = useBenchStore();
-  const measure = useBench((state) => state.measure);
+  const wanted = useBench((state) => state.measure);
+  const measure = measures.some(({ name }) => name === wanted) ? wanted : (measures[0]?.name ?? "");
   const tally = tallies[measure];
   const waysOpen = useBench((state) => state.ways !== null);
-  const beside = useBench((state) => state.measure === "area" && state.ways !== null && state.ways.beside !== null);
+  const beside = useBench((state) => state.ways !== null && state.ways.beside !== null) && measure === "area";
   const counting = useBench((state) => state.mode === "squares");
   const openGiven = useCallback(
     (part: string, given: string, at: DOMRect) =>
@@ -61,9 +70,9 @@ export const TallyPanel = memo(function TallyPanel({
           value={measure}
           aria-label="Measure"
           className="flex gap-1.5 pl-1"
-          onValueChange={(value) => value && store.getState().set({ measure: value as MeasureName, lit: null })}
+          onValueChange={(value) => value && store.getState().set({ measure: value, lit: null })}
         >
-          {MEASURES.map(({ name, title }) => (
+          {measures.map(({ name, title }) => (
             <ToggleGroup.Item
               key={name}
               value={name}
@@ -93,7 +102,9 @@ export const TallyPanel = memo(function TallyPanel({
               <button
                 type="button"
                 className="text-left underline-offset-2 hover:underline"
-                onClick={() => store.getState().set({ selected: /parts\.([^.]+)/.exec(fault.where)?.[1] ?? null })}
+                onClick={() =>
+                  store.getState().set({ selected: /(?:parts|pieces)\.([^.]+)/.exec(fault.where)?.[1] ?? null })
+                }
               >
                 {fault.says}
               </button>

@@ -1,0 +1,177 @@
+import { useEffect, useState } from "react";
+import { useSheet } from "../../api/queries";
+import type { Complaint, SheetRow } from "../../api/types";
+import { CardPicture } from "../../cards/CardPicture";
+import { resultsOf } from "../../document/figures";
+import { useBench, useBenchStore } from "../../document/store";
+import { SpaceBoard } from "../../space/SpaceBoard";
+import { Lines } from "../../tally/Lines";
+import { TallyPanel } from "../../tally/TallyPanel";
+import { goTo } from "../../ui/fields";
+import { isTyping } from "../../ui/typing";
+import type { WorkProps } from "../kind";
+import { PieceBar } from "./PieceBar";
+import { addPiece, changePiece, pieceNamed, piecesOf, removePiece } from "./pieces";
+
+const NO_COMPLAINTS: Complaint[] = [];
+const NOTHING = {};
+const MEASURES = [
+  { name: "volume", title: "Volume" },
+  { name: "surface", title: "Surface" },
+  { name: "lateral", title: "Lateral" },
+];
+
+/** A solid: the picture that turns, the pieces, the tally of volume and faces. */
+export default function SolidWork({ figure, worked }: WorkProps) {
+  const store = useBenchStore();
+  const name = useBench((state) => state.document.figures[figure]?.name ?? "");
+  const selected = useBench((state) => state.selected);
+  const pieces = useBench((state) => piecesOf(state.document, figure));
+  const piece = useBench((state) => pieceNamed(state.document, figure, state.selected));
+  const editing = useBench((state) => state.editing);
+  const sheet = useSheet();
+  const good = resultsOf("solid", worked.good[name]);
+  const now = resultsOf("solid", worked.results?.figures[name]);
+  const old = worked.late || (good !== undefined && good !== worked.results?.figures[name]);
+  const complaints = worked.results?.complaints ?? NO_COMPLAINTS;
+  const [adding, setAdding] = useState(false);
+  const solids = sheet.data?.filter((row) => !row.plane) ?? [];
+  const faces = (good?.tallies.surface?.entries ?? [])
+    .filter((entry) => entry.part === selected)
+    .map((entry) => entry.title.replace(`${selected}, `, ""));
+
+  // A measurement that is picked in the tally is changed in its field.
+  useEffect(() => {
+    if (!editing) return;
+    store.getState().set({ selected: editing.part, editing: null });
+    const place = `given ${editing.part} ${editing.given}`;
+    requestAnimationFrame(() => goTo(place));
+  }, [editing, store]);
+
+  useEffect(() => {
+    const pressed = (event: KeyboardEvent) => {
+      if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
+      const state = store.getState();
+      const chosen = pieceNamed(state.document, figure, state.selected);
+      const put = (change: Parameters<typeof changePiece>[3]) =>
+        chosen && state.commit(changePiece(state.document, figure, chosen.name, change));
+      const actions: Record<string, () => void> = {
+        "+": () => setAdding(true),
+        n: () => goTo("piece name"),
+        j: () => put((p) => ({ ...p, join: p.join === "add" ? "take" : "add" })),
+        l: () => put((p) => ({ ...p, lying: !p.lying })),
+        delete: () => {
+          if (!chosen) return;
+          state.commit(removePiece(state.document, figure, chosen.name));
+          state.set({ selected: null });
+        },
+        escape: () => state.set({ selected: null }),
+      };
+      const action = actions[event.key.toLowerCase()];
+      if (!action) return;
+      event.preventDefault();
+      action();
+    };
+    window.addEventListener("keydown", pressed);
+    return () => window.removeEventListener("keydown", pressed);
+  }, [figure, store]);
+
+  const add = (row: SheetRow) => {
+    const state = store.getState();
+    const on = pieceNamed(state.document, figure, state.selected)?.name ?? pieces.at(-1)?.name ?? null;
+    const [document, added] = addPiece(state.document, figure, row, on);
+    state.commit(document);
+    state.set({ selected: added });
+    setAdding(false);
+  };
+
+  return (
+    <main className="grid min-h-0 grow md:grid-cols-[3fr_2fr]">
+      <section className="flex min-h-0 min-w-0 flex-col border-edge md:border-r" aria-label="Figure">
+        {piece ? (
+          <PieceBar
+            key={piece.name}
+            piece={piece}
+            figure={figure}
+            name={name}
+            row={solids.find((row) => row.name === piece.shape)}
+            told={now?.pieces[piece.name]}
+            faces={[...new Set(faces)]}
+            complaints={complaints}
+          />
+        ) : null}
+        <SpaceBoard
+          drawing={good?.drawing ?? null}
+          old={old}
+          title={name}
+          empty={
+            <p className="grid h-full place-items-center p-6 text-center text-soft">
+              A solid is put together from pieces: choose the first one below.
+            </p>
+          }
+        />
+        <div className="flex flex-col gap-1.5 border-t border-edge bg-sheet px-3 py-2">
+          <div className="flex flex-wrap items-center gap-1 text-sm" role="group" aria-label="Pieces">
+            {pieces.map((each) => (
+              <button
+                key={each.name}
+                type="button"
+                aria-pressed={each.name === selected}
+                className={`rounded-md border px-2 py-0.5 ${each.name === selected ? "border-pine bg-pine text-white" : "border-rule bg-sheet hover:bg-pine-wash"} ${each.join === "take" ? "border-dashed" : ""}`}
+                onClick={() => store.getState().set({ selected: each.name === selected ? null : each.name })}
+              >
+                {each.join === "take" ? "− " : ""}
+                {each.name}
+              </button>
+            ))}
+            {pieces.length > 0 ? (
+              <button
+                type="button"
+                className="rounded-md px-2 py-0.5 text-pine hover:bg-pine-wash"
+                aria-expanded={adding}
+                title="Add a piece (+)"
+                onClick={() => setAdding(!adding)}
+              >
+                + Piece
+              </button>
+            ) : null}
+          </div>
+          {adding || pieces.length === 0 ? (
+            <div className="flex max-h-40 flex-wrap gap-1 overflow-y-auto" role="group" aria-label="Solids">
+              {solids.map((row) => (
+                <button
+                  key={row.name}
+                  type="button"
+                  title={`Add: ${row.title.toLowerCase()}`}
+                  aria-label={`Add: ${row.title.toLowerCase()}`}
+                  className="grid place-items-center rounded-md border border-edge bg-paper p-0.5 hover:border-pine hover:bg-pine-wash"
+                  onClick={() => add(row)}
+                >
+                  <CardPicture
+                    picture={row.picture}
+                    width={52}
+                    height={40}
+                    title={row.title}
+                    bare
+                    margin={3}
+                    className="h-9 w-12"
+                  />
+                </button>
+              ))}
+            </div>
+          ) : null}
+        </div>
+      </section>
+      <section className="flex min-h-0 min-w-0 flex-col bg-sheet" aria-label="Working">
+        <TallyPanel
+          tallies={good?.tallies ?? NOTHING}
+          old={old}
+          complaints={complaints}
+          figure={name}
+          measures={MEASURES}
+        />
+        <Lines results={worked.results?.lines ?? NOTHING} complaints={complaints} />
+      </section>
+    </main>
+  );
+}

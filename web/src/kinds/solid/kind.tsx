@@ -1,0 +1,38 @@
+import { lazy } from "react";
+import type { SolidDocument } from "../../api/types";
+import { CardPicture } from "../../cards/CardPicture";
+import type { ShortcutList } from "../../ui/Shortcuts";
+import type { KindOfFigure } from "../kind";
+
+const SHORTCUTS: ShortcutList = [
+  ["Arrow keys", "on the picture: turn and tilt the solid"],
+  ["V, 1, 2, 3", "the usual view; from above, from the front, from the right"],
+  ["+", "add a piece"],
+  ["N", "go to the name of the chosen piece"],
+  ["J", "add or take away the chosen piece"],
+  ["L", "lay the chosen piece on its side"],
+  ["Delete", "remove the chosen piece"],
+  ["Escape", "choose nothing"],
+];
+
+/** Pieces joined in order to one solid. */
+export const solid: KindOfFigure<SolidDocument> = {
+  title: "Solid",
+  fromCatalogue: false,
+  blank: () => ({ name: "solid", kind: "solid", pieces: [] }),
+  Work: lazy(() => import("./SolidWork")),
+  measures: () => ["volume", "surface", "lateral"],
+  shortcuts: SHORTCUTS,
+  shelf: (preview, title) =>
+    preview.card ? (
+      <CardPicture
+        picture={preview.card}
+        width={248}
+        height={150}
+        title={title}
+        bare
+        margin={18}
+        className="block w-full"
+      />
+    ) : null,
+};

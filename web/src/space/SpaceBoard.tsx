@@ -1,0 +1,219 @@
+import { memo, useEffect, useLayoutEffect, useMemo, useRef, useState, type PointerEvent, type ReactNode } from "react";
+import type { SpaceDrawing } from "../api/types";
+import { useBench, useBenchStore } from "../document/store";
+import { Button } from "../ui/Button";
+import { isTyping } from "../ui/typing";
+import { LOOKS, projection, seen, type Look } from "./projecting";
+
+interface Props {
+  drawing: SpaceDrawing | null;
+  old: boolean;
+  title: string;
+  /** What lies over the upper edge of the board. */
+  children?: ReactNode;
+  /** What stands where there is nothing to see yet. */
+  empty: ReactNode;
+}
+
+const MARGIN = 56;
+const STEP = 5; // degrees, by an arrow key
+const PER_PIXEL = 0.5; // degrees
+
+const NAMED: { name: string; look: Look; key: string }[] = [
+  { name: "Usual view", look: LOOKS.usual, key: "V" },
+  { name: "From above", look: LOOKS.above, key: "1" },
+  { name: "From the front", look: LOOKS.front, key: "2" },
+  { name: "From the right", look: LOOKS.side, key: "3" },
+];
+
+/** A solid as a textbook draws it, turned by dragging, by keys and by the tilt handle. */
+export const SpaceBoard = memo(function SpaceBoard({ drawing, old, title, children, empty }: Props) {
+  const store = useBenchStore();
+  const lit = useBench((state) => state.lit);
+  const selected = useBench((state) => state.selected);
+  const [look, setLook] = useState<Look>(LOOKS.usual);
+  const [size, setSize] = useState({ width: 760, height: 420 });
+  const frame = useRef<HTMLDivElement>(null);
+  const held = useRef<{ x: number; y: number; look: Look; moved: boolean } | null>(null);
+
+  useLayoutEffect(() => {
+    if (!frame.current) return;
+    const watch = new ResizeObserver(([entry]) => {
+      if (entry)
+        setSize({ width: Math.max(160, entry.contentRect.width), height: Math.max(160, entry.contentRect.height) });
+    });
+    watch.observe(frame.current);
+    return () => watch.disconnect();
+  }, []);
+
+  const picture = useMemo(() => (drawing ? seen(drawing, look) : null), [drawing, look]);
+  const to = useMemo(() => (drawing ? fitted(drawing, look, size) : null), [drawing, look, size]);
+
+  useEffect(() => {
+    const pressed = (event: KeyboardEvent) => {
+      if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
+      const named = NAMED.find(({ key }) => key === event.key.toUpperCase());
+      if (named) setLook(named.look);
+    };
+    window.addEventListener("keydown", pressed);
+    return () => window.removeEventListener("keydown", pressed);
+  }, []);
+
+  const turnBy = (turn: number, tilt: number) =>
+    setLook((now) => ({ turn: now.turn + turn, tilt: Math.max(0, Math.min(90, now.tilt + tilt)) }));
+  const onKey = (event: React.KeyboardEvent) => {
+    const turns: Record<string, [number, number]> = {
+      ArrowLeft: [STEP, 0],
+      ArrowRight: [-STEP, 0],
+      ArrowUp: [0, STEP],
+      ArrowDown: [0, -STEP],
+    };
+    const turn = turns[event.key];
+    if (!turn) return;
+    event.preventDefault();
+    turnBy(...turn);
+  };
+  const onDown = (event: PointerEvent<SVGSVGElement>) => {
+    event.currentTarget.setPointerCapture(event.pointerId);
+    held.current = { x: event.clientX, y: event.clientY, look, moved: false };
+  };
+  const onMove = (event: PointerEvent<SVGSVGElement>) => {
+    const start = held.current;
+    if (!start) return;
+    const [dx, dy] = [event.clientX - start.x, event.clientY - start.y];
+    start.moved ||= Math.hypot(dx, dy) > 3;
+    if (start.moved)
+      setLook({
+        turn: start.look.turn - dx * PER_PIXEL,
+        tilt: Math.max(0, Math.min(90, start.look.tilt + dy * PER_PIXEL)),
+      });
+  };
+  const onUp = (event: PointerEvent<SVGSVGElement>) => {
+    const moved = held.current?.moved;
+    held.current = null;
+    if (moved) return;
+    const face = document.elementFromPoint(event.clientX, event.clientY)?.getAttribute("data-piece");
+    store.getState().set({ selected: face ?? null });
+  };
+
+  return (
+    <div className="relative flex min-h-72 grow flex-col bg-paper">
+      <div ref={frame} className="relative min-h-0 grow overflow-hidden">
+        {drawing && picture && to ? (
+          <svg
+            width={size.width}
+            height={size.height}
+            role="img"
+            tabIndex={0}
+            aria-label={`${title}, turned by ${Math.round(look.turn)}°, tilted by ${Math.round(look.tilt)}°. Arrow keys turn it.`}
+            className={`absolute inset-0 cursor-grab touch-none select-none active:cursor-grabbing ${old ? "opacity-60 grayscale" : ""}`}
+            onKeyDown={onKey}
+            onPointerDown={onDown}
+            onPointerMove={onMove}
+            onPointerUp={onUp}
+            onPointerCancel={() => (held.current = null)}
+          >
+            <Ground drawing={drawing} look={look} to={to} />
+            {picture.patches.map((patch, index) => {
+              const face = drawing.faces[patch.face];
+              const here = lit !== null && (lit.id ? lit.id === face?.entry : lit.part === face?.piece);
+              const colour = here
+                ? "var(--color-apricot-wash)"
+                : `color-mix(in oklab, var(--color-pine-wash) ${Math.round(62 + 38 * patch.facing)}%, var(--color-pine) ${Math.round(14 * (1 - patch.facing)) + (selected === face?.piece ? 6 : 0)}%)`;
+              return (
+                <path
+                  key={index}
+                  data-piece={face?.piece}
+                  data-face={face?.entry}
+                  d={patch.rings.map((ring) => `${line(ring, to)}Z`).join("")}
+                  fill={colour}
+                  stroke={colour}
+                  strokeWidth={0.8}
+                  fillRule="evenodd"
+                  onPointerEnter={() => face && store.getState().set({ lit: { part: face.piece, id: face.entry } })}
+                  onPointerLeave={() => store.getState().set({ lit: null })}
+                />
+              );
+            })}
+            {picture.lines.map(({ points, hidden }, index) => (
+              <path
+                key={index}
+                d={line(points, to)}
+                fill="none"
+                stroke="var(--color-ink)"
+                strokeWidth={hidden ? 1.1 : 2}
+                strokeDasharray={hidden ? "5 4" : undefined}
+                strokeLinejoin="round"
+                strokeLinecap={hidden ? "butt" : "round"}
+                pointerEvents="none"
+                data-hidden={hidden || undefined}
+              />
+            ))}
+          </svg>
+        ) : (
+          empty
+        )}
+        {children}
+      </div>
+      {drawing ? (
+        <div className="flex flex-wrap items-center gap-2 border-t border-edge bg-sheet px-3 py-1.5 text-sm no-print">
+          <label className="flex items-center gap-2">
+            Tilt
+            <input
+              type="range"
+              className="w-32 accent-pine"
+              min={0}
+              max={90}
+              step={1}
+              value={Math.round(look.tilt)}
+              aria-valuetext={`${Math.round(look.tilt)}°`}
+              onChange={(event) => setLook({ ...look, tilt: Number(event.target.value) })}
+            />
+          </label>
+          {NAMED.map(({ name, look: wanted, key }) => (
+            <Button key={name} look="quiet" title={`${name} (${key})`} onClick={() => setLook(wanted)}>
+              {name}
+            </Button>
+          ))}
+        </div>
+      ) : null}
+    </div>
+  );
+});
+
+type To = (x: number, y: number) => string;
+
+const line = (points: readonly (readonly [number, number])[], to: To): string =>
+  points.map(([x, y], i) => `${i ? "L" : "M"}${to(x, y)}`).join("");
+
+/** Room on the screen for a solid from any side, so that turning does not change its size. */
+function fitted(drawing: SpaceDrawing, look: Look, size: { width: number; height: number }): To {
+  const [low, high] = drawing.bounds;
+  const across = Math.hypot(high[0] - low[0], high[1] - low[1]);
+  const tall = Math.hypot(across * 0.6, high[2] - low[2]);
+  const scale = Math.min((size.width - 2 * MARGIN) / across, (size.height - 2 * MARGIN) / tall);
+  const [cx, cy] = projection(look)([(low[0] + high[0]) / 2, (low[1] + high[1]) / 2, (low[2] + high[2]) / 2]);
+  const round = (value: number) => String(Math.round(value * 100) / 100);
+  return (x, y) => `${round(size.width / 2 + (x - cx) * scale)} ${round(size.height / 2 - (y - cy) * scale)}`;
+}
+
+/** The squares of the board on which the solid stands, leaning with it. */
+function Ground({ drawing, look, to }: { drawing: SpaceDrawing; look: Look; to: To }) {
+  const [low, high] = drawing.bounds;
+  const wide = Math.max(high[0] - low[0], high[1] - low[1]);
+  const power = 10 ** Math.floor(Math.log10(wide / 2));
+  const step = wide / power > 12 ? 5 * power : wide / power > 5 ? 2 * power : power;
+  const project = projection(look);
+  const put = (x: number, y: number): [number, number] => {
+    const [u, v] = project([x, y, low[2]]);
+    return [u, v];
+  };
+  const [left, right] = [Math.floor(low[0] / step - 1) * step, Math.ceil(high[0] / step + 1) * step];
+  const [front, back] = [Math.floor(low[1] / step - 1) * step, Math.ceil(high[1] / step + 1) * step];
+  const lines: [number, number][][] = [];
+  for (let x = left; x <= right + step / 2; x += step) lines.push([put(x, front), put(x, back)]);
+  for (let y = front; y <= back + step / 2; y += step) lines.push([put(left, y), put(right, y)]);
+  return (
+    <path d={lines.map((ends) => line(ends, to)).join("")} stroke="var(--color-rule)" strokeWidth={0.7} fill="none" />
+  );
+}
