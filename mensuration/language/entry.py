@@ -166,7 +166,7 @@ class _Reader:
             says = f"say which sizes these are; a {self.figure.title.lower()} has {' and '.join(usual)}"
             raise EntryError(says, value.start)
         for name, text in zip(usual, values, strict=True):
-            self.given[name] = _checked(text, value.start, f"the {name}")
+            self.given[name] = checked(text, value.start, f"the {name}")
 
     def _no_measure(self, word: str) -> str:
         known = [m.name for m in self.figure.measures]
@@ -182,14 +182,14 @@ class _Reader:
         typed = str(word).replace(" ", "_")
         name = exact.get(typed) or names[typed.lower()]
         value = self._behind(clause)
-        self.given[name] = _checked(value.text, value.start, f"the {name}")
+        self.given[name] = checked(value.text, value.start, f"the {name}")
 
     def _at(self, clause: Tree[Token]) -> None:
         self.fields["at"] = _place(self._behind(clause))
 
     def _turn(self, clause: Tree[Token]) -> None:
         value = self._behind(clause)
-        self.fields["turn"] = _checked(value.text, value.start, "a turn, in degrees")
+        self.fields["turn"] = checked(value.text, value.start, "a turn, in degrees")
 
     def _flip(self, clause: Tree[Token]) -> None:
         self.fields["flip"] = True
@@ -251,7 +251,7 @@ def _corners(text: str, offset: int) -> list[list[str]]:
         raise EntryError(says, offset + position) from None
     points = [
         [
-            _checked(str(word).strip(), offset + (word.start_pos or 0), "a coordinate")
+            checked(str(word).strip(), offset + (word.start_pos or 0), "a coordinate")
             for word in pair.children
             if isinstance(word, Token)
         ]
@@ -351,6 +351,13 @@ def _leading_shape(text: str) -> tuple[PlaneFigure, int] | None:
     return best
 
 
+def begins_with_shape(text: str) -> int:
+    """How many characters of a line are a way to join and the name of a shape; 0 where it names none."""
+    _, rest, offset = _leading_join(text)
+    found = _leading_shape(rest)
+    return offset + found[1] if found else 0
+
+
 def _no_shape(text: str, offset: int) -> EntryError:
     known = [name for figure in plane_figures().values() for name in _names(figure)]
     titles = [figure.title.lower() for figure in plane_figures().values()]
@@ -368,10 +375,11 @@ def _place(value: _Value) -> list[str]:
     values = inner.split(",")
     if len(values) != 2:
         raise EntryError("a place is two measurements with a comma between: at 2.4, 0.6", value.start)
-    return [_checked(text.strip(), value.start, "a measurement of the place") for text in values]
+    return [checked(text.strip(), value.start, "a measurement of the place") for text in values]
 
 
-def _checked(text: str, position: int, what: str) -> str:
+def checked(text: str, position: int, what: str) -> str:
+    """A text that can be read as a measurement. EntryError where it can't."""
     if not text:
         raise EntryError(f"{what} is missing here", position)
     try:

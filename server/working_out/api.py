@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from typing import Literal
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
@@ -11,6 +12,7 @@ from pydantic import JsonValue
 from mensuration.drawing.picker import PickedShape, picker
 from mensuration.frozen import Frozen
 from mensuration.language.entry import EntryError, Suggestion, read_entry, suggestions
+from mensuration.language.piece_entry import begins_a_solid, piece_suggestions, read_piece
 from mensuration.problem import Results, evaluate, read_text
 from mensuration.units import LENGTH_UNITS, UNIT_NAMES
 from server.working_out.results import DOCUMENT_BODY, sent
@@ -30,17 +32,21 @@ def evaluated(request: HttpRequest, also: str = "") -> HttpResponse:
 
 
 class EntryIn(Schema):
-    """A line in which a part is typed, and the shape of every part that is there."""
+    """A line in which a part (``of`` a plane figure) or a piece (of a solid) is typed, and the shape of every one that is
+    there."""
 
     text: str
     shapes: dict[str, str] = {}
+    of: Literal["plane", "solid"] = "plane"
 
 
 @dataclass(frozen=True)
 class EntryAnswer(Frozen):
-    """The part that a line describes, or what is wrong with it and where; and ways to go on."""
+    """The part or the piece that a line describes, or what is wrong with it and where; and ways to go on. Among the parts
+    of a plane figure a line may name a solid, too."""
 
     part: dict[str, JsonValue] | None
+    piece: dict[str, JsonValue] | None
     says: str | None
     position: int | None
     suggestions: tuple[Suggestion, ...]
@@ -48,13 +54,17 @@ class EntryAnswer(Frozen):
 
 @router.post("/entry", response=EntryAnswer)
 def entry(request: HttpRequest, typed: EntryIn) -> HttpResponse:
-    """Read a part that is typed in words."""
-    ways = suggestions(typed.text)
+    """Read a part or a piece that is typed in words."""
+    of_solid = typed.of == "solid"
+    ways = piece_suggestions(typed.text, typed.shapes) if of_solid else suggestions(typed.text)
     try:
-        part = read_entry(typed.text, typed.shapes)
+        if of_solid:
+            return sent(EntryAnswer(None, read_piece(typed.text, typed.shapes), None, None, ways))
+        if begins_a_solid(typed.text):
+            return sent(EntryAnswer(None, read_piece(typed.text), None, None, ways))
+        return sent(EntryAnswer(read_entry(typed.text, typed.shapes), None, None, None, ways))
     except EntryError as error:
-        return sent(EntryAnswer(None, error.says, error.position, ways))
-    return sent(EntryAnswer(part, None, None, ways))
+        return sent(EntryAnswer(None, None, error.says, error.position, ways))
 
 
 @dataclass(frozen=True)

@@ -77,7 +77,7 @@ class Bench:
             self.page.goto("/")
         made = self.api("POST", "/problems", {"document": document})
         self.page.goto(f"/problems/{made['id']}")
-        ready = {"formula": "Quantities", "cases": "Problem"}.get(
+        ready = {"formula": "Quantities", "cases": "Problem", "solid": "Tally of the volume"}.get(
             document["figures"][0].get("kind", ""), "Tally of the area"
         )
         expect(self.page.get_by_role("region", name=ready)).to_be_visible()

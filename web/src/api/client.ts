@@ -67,7 +67,8 @@ export const api = {
   evaluate: (document: ProblemDocument, also = "") =>
     ask<Results>("POST", `/evaluate${also ? `?also=${also}` : ""}`, document),
   edit: (document: ProblemDocument, edit: Edit) => ask<Edited>("POST", "/edit", { document, edit }),
-  entry: (text: string, shapes: Record<string, string>) => ask<EntryAnswer>("POST", "/entry", { text, shapes }),
+  entry: (text: string, shapes: Record<string, string>, of: "plane" | "solid" = "plane") =>
+    ask<EntryAnswer>("POST", "/entry", { text, shapes, of }),
   reference: () => ask<Reference>("GET", "/reference"),
   cards: () => ask<CardRow[]>("GET", "/cards"),
   readTable: (figure: string, text: string) => ask<ReadTable>("POST", "/cards/table/read", { figure, text }),

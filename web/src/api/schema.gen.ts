@@ -136,7 +136,7 @@ export interface paths {
         put?: never;
         /**
          * Entry
-         * @description Read a part that is typed in words.
+         * @description Read a part or a piece that is typed in words.
          */
         post: operations["server_working_out_api_entry"];
         delete?: never;
@@ -1250,11 +1250,16 @@ export interface components {
         };
         /**
          * EntryAnswer
-         * @description The part that a line describes, or what is wrong with it and where; and ways to go on.
+         * @description The part or the piece that a line describes, or what is wrong with it and where; and ways to go on. Among the parts
+         *     of a plane figure a line may name a solid, too.
          */
         EntryAnswer: {
             /** Part */
             part: {
+                [key: string]: components["schemas"]["JsonValue"];
+            } | null;
+            /** Piece */
+            piece: {
                 [key: string]: components["schemas"]["JsonValue"];
             } | null;
             /** Position */
@@ -1266,9 +1271,16 @@ export interface components {
         };
         /**
          * EntryIn
-         * @description A line in which a part is typed, and the shape of every part that is there.
+         * @description A line in which a part (``of`` a plane figure) or a piece (of a solid) is typed, and the shape of every one that is
+         *     there.
          */
         EntryIn: {
+            /**
+             * Of
+             * @default plane
+             * @enum {string}
+             */
+            of: "plane" | "solid";
             /**
              * Shapes
              * @default {}

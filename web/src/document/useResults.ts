@@ -91,7 +91,7 @@ function lastGood(before: Worked["good"], results: Results): Worked["good"] {
   return Object.fromEntries(
     names.flatMap((name) => {
       const now = results.figures[name];
-      const last = before[name]?.tallies.area ? before[name] : undefined; // an empty board is no picture to go back to
+      const last = Object.keys(before[name]?.tallies ?? {}).length > 0 ? before[name] : undefined; // an empty board is no picture to go back to
       const kept = now && (isWhole(name, now, results) ? now : (last ?? now));
       return kept ? [[name, kept]] : [];
     }),
@@ -100,6 +100,6 @@ function lastGood(before: Worked["good"], results: Results): Worked["good"] {
 
 /** Whether a figure could be worked out in full; one that has no parts yet is whole too. */
 function isWhole(name: string, figure: FigureResults, results: Results): boolean {
-  if (figure.tallies.area) return true;
+  if (Object.keys(figure.tallies).length > 0) return true;
   return !results.complaints.some((c) => c.level === "error" && c.where.startsWith(`figures.${name}`));
 }

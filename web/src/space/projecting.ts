@@ -104,7 +104,38 @@ export function seen(drawing: SpaceDrawing, look: Look): SolidPicture {
       facing,
       rings: rings.map((ring) => ring.map(([x, y]): P2 => [x, y])),
     }));
-  return { patches, lines: chained(lines) };
+  return { patches, lines: chained(withoutDoubled(lines, size)) };
+}
+
+/** Without what is hidden right behind a line that is seen. */
+function withoutDoubled(lines: Stretch[], size: number): Stretch[] {
+  const shown = lines.filter((line) => !line.hidden).flatMap(({ points }) => pairs(points));
+  const near = NEARLY * size;
+  const covered = (p: P2, q: P2) => shown.some(([a, b]) => distance(p, a, b) < near && distance(q, a, b) < near);
+  return lines.flatMap((line) => {
+    if (!line.hidden) return [line];
+    const kept: Stretch[] = [];
+    let open: Stretch | null = null;
+    for (const [a, b] of pairs(line.points)) {
+      if (covered(a, b)) open = null;
+      else if (open) open.points.push(b);
+      else kept.push((open = { hidden: true, points: [a, b] }));
+    }
+    return kept;
+  });
+}
+
+const pairs = (points: P2[]): [P2, P2][] =>
+  points.slice(1).flatMap((b, i): [P2, P2][] => {
+    const a = points[i];
+    return a ? [[a, b]] : [];
+  });
+
+function distance([x, y]: P2, a: P2, b: P2): number {
+  const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
+  const long = dx * dx + dy * dy;
+  const t = long > 0 ? Math.max(0, Math.min(1, ((x - a[0]) * dx + (y - a[1]) * dy) / long)) : 0;
+  return Math.hypot(x - a[0] - t * dx, y - a[1] - t * dy);
 }
 
 function sheetOf(face: number, rings: Seen[][]): Sheet | null {

@@ -13,7 +13,12 @@ interface Props {
 export const Lines = memo(function Lines({ results, complaints }: Props) {
   const store = useBenchStore();
   const lines = useBench((state) => state.document.lines);
-  const figure = useBench((state) => state.document.figures[0]?.name ?? "figure");
+  const first = useBench((state) => state.document.figures[0]);
+  const figure = first?.name ?? "figure";
+  const solid = first?.kind === "solid";
+  const hint = solid
+    ? `name a step: litres = ${figure}.volume / 1 L`
+    : `name a step: tape = ${figure}.perimeter + 0.2 m`;
   const put = (changed: LineDocument[]) => {
     const state = store.getState();
     state.commit({ ...state.document, lines: changed });
@@ -27,7 +32,9 @@ export const Lines = memo(function Lines({ results, complaints }: Props) {
     return (await store.getState().perform({ do: "rename-line", line: old, name })).says ?? undefined;
   };
   const add = () =>
-    void store.getState().perform({ do: "add-line", line: { name: "line", expression: `${figure}.area` } });
+    void store
+      .getState()
+      .perform({ do: "add-line", line: { name: "line", expression: `${figure}.${solid ? "volume" : "area"}` } });
   return (
     <section
       className="max-h-48 shrink-0 overflow-auto border-t border-edge bg-paper px-4 py-2"
@@ -38,9 +45,7 @@ export const Lines = memo(function Lines({ results, complaints }: Props) {
         <Button look="quiet" className="text-pine!" onClick={add}>
           + Line
         </Button>
-        {lines.length === 0 ? (
-          <span className="text-xs text-soft">name a step: tape = {figure}.perimeter + 0.2 m</span>
-        ) : null}
+        {lines.length === 0 ? <span className="text-xs text-soft">{hint}</span> : null}
       </div>
       <ul className="flex flex-col gap-1">
         {lines.map((line, index) => {

@@ -1,9 +1,11 @@
 import { useEffect, useState } from "react";
+import { api } from "../../api/client";
 import { useSheet } from "../../api/queries";
-import type { Complaint, SheetRow } from "../../api/types";
+import type { Complaint, EntryAnswer, PieceDocument, SheetRow } from "../../api/types";
 import { CardPicture } from "../../cards/CardPicture";
 import { resultsOf } from "../../document/figures";
 import { useBench, useBenchStore } from "../../document/store";
+import { TypedLine } from "../../parts/TypedLine";
 import { SpaceBoard } from "../../space/SpaceBoard";
 import { Lines } from "../../tally/Lines";
 import { TallyPanel } from "../../tally/TallyPanel";
@@ -11,7 +13,7 @@ import { goTo } from "../../ui/fields";
 import { isTyping } from "../../ui/typing";
 import type { WorkProps } from "../kind";
 import { PieceBar } from "./PieceBar";
-import { addPiece, changePiece, pieceNamed, piecesOf, removePiece } from "./pieces";
+import { addPiece, changePiece, pieceNamed, piecesOf, removePiece, withPiece } from "./pieces";
 
 const NO_COMPLAINTS: Complaint[] = [];
 const NOTHING = {};
@@ -85,6 +87,15 @@ export default function SolidWork({ figure, worked }: WorkProps) {
     setAdding(false);
   };
 
+  const take = (found: EntryAnswer): Promise<string | null> => {
+    if (!found.piece) return Promise.resolve(found.says ?? "This can't be read.");
+    const state = store.getState();
+    const typed = found.piece as unknown as PieceDocument;
+    state.commit(withPiece(state.document, figure, typed));
+    state.set({ selected: typed.name });
+    return Promise.resolve(null);
+  };
+
   return (
     <main className="grid min-h-0 grow md:grid-cols-[3fr_2fr]">
       <section className="flex min-h-0 min-w-0 flex-col border-edge md:border-r" aria-label="Figure">
@@ -111,6 +122,13 @@ export default function SolidWork({ figure, worked }: WorkProps) {
           }
         />
         <div className="flex flex-col gap-1.5 border-t border-edge bg-sheet px-3 py-2">
+          <TypedLine
+            label="Type a piece in words"
+            placeholder="cylinder radius 0.9 height 2.4 lying"
+            button="Add piece"
+            ask={(line) => api.entry(line, Object.fromEntries(pieces.map((each) => [each.name, each.shape])), "solid")}
+            take={take}
+          />
           <div className="flex flex-wrap items-center gap-1 text-sm" role="group" aria-label="Pieces">
             {pieces.map((each) => (
               <button

@@ -29,6 +29,10 @@ export const removePiece = (document: ProblemDocument, figure: number, name: str
       .map((piece) => (piece.on?.piece === name ? { ...piece, on: undefined } : piece)),
   }));
 
+/** With one piece more. */
+export const withPiece = (document: ProblemDocument, figure: number, piece: PieceDocument): ProblemDocument =>
+  changeFigure("solid", document, figure, (solid) => ({ ...solid, pieces: [...solid.pieces, piece] }));
+
 /** Another piece of the catalogue, on top of one where there is one; and the name it got. */
 export function addPiece(
   document: ProblemDocument,
@@ -51,5 +55,5 @@ export function addPiece(
     open: [],
     ...(on ? { on: { piece: on, face: "top", at: ["0", "0"] } } : {}),
   };
-  return [changeFigure("solid", document, figure, (solid) => ({ ...solid, pieces: [...solid.pieces, piece] })), name];
+  return [withPiece(document, figure, piece), name];
 }

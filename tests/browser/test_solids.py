@@ -1,0 +1,123 @@
+"""Solids on the bench: built from nothing by pictures, by words and by keys; turned; read off the page."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.browser.conftest import Bench, focus
+
+
+def empty(bench: Bench) -> Page:
+    bench.page.goto("/")
+    made = bench.api(
+        "POST", "/problems", {"document": {"format": "tilt-grid/problem", "version": 1, "figures": []}}
+    )
+    bench.page.goto(f"/problems/{made['id']}")
+    expect(bench.page.get_by_text("Nothing is drawn yet")).to_be_visible()
+    return bench.page
+
+
+def show(page: Page, measure: str) -> None:
+    page.get_by_role("radio", name=measure, exact=True).click()
+
+
+def picture(page: Page) -> Any:
+    return page.get_by_role("img", name="turned by")
+
+
+def test_a_bollard_from_nothing_by_pictures(bench: Bench) -> None:
+    """Two clicks make a solid; a second piece stands on the first."""
+    page = empty(bench)
+    page.get_by_role("button", name="put one together").click()
+    page.get_by_role("button", name="Add: cylinder", exact=True).click()
+    expect(picture(page)).to_be_visible()
+    for measure, text in (("radius", "0.15"), ("height", "0.9")):
+        field = page.get_by_role("textbox", name=f"{measure} of cylinder", exact=True)
+        field.fill(text)
+        field.press("Enter")
+    page.get_by_role("button", name="+ Piece").click()
+    page.get_by_role("button", name="Add: hemisphere", exact=True).click()
+    field = page.get_by_role("textbox", name="radius of hemisphere", exact=True)
+    field.fill("solid.cylinder.radius")
+    field.press("Enter")
+    bench.expect_total("≈ 0.07 m³")
+    page.get_by_role("group", name="Pieces").get_by_role("button", name="cylinder").click()
+    page.get_by_label("Faces of cylinder that are not counted").select_option("bottom")
+    show(page, "Surface")
+    bench.expect_total("≈ 0.99 m²")
+    expect(page.locator("[data-entry='surface.cylinder.side']")).to_contain_text("cylinder, side")
+    bench.expect_saved()
+    assert [p["name"] for p in bench.stored()["figures"][0]["pieces"]] == ["cylinder", "hemisphere"]
+
+
+def test_a_block_with_a_hole_by_words_and_keys(bench: Bench) -> None:
+    page = empty(bench)
+    focus(page, "Type a part in words")
+    page.keyboard.type("cuboid length 4 width 2 height 3 named block")
+    page.keyboard.press("Enter")
+    bench.expect_total("24.00 m³")
+    focus(page, "Type a piece in words")
+    page.keyboard.type("take away cylinder radius 0.5 height 3 in block named hole")
+    page.keyboard.press("Enter")
+    bench.expect_total("≈ 21.64 m³")
+    page.keyboard.press("Escape")
+    focus(page, "turned by")
+    before = picture(page).get_attribute("aria-label")
+    page.keyboard.press("ArrowRight")
+    page.keyboard.press("ArrowUp")
+    expect(picture(page)).not_to_have_attribute("aria-label", before or "")
+    page.keyboard.press("1")
+    expect(picture(page)).to_have_attribute(
+        "aria-label", "solid, turned by 0°, tilted by 90°. Arrow keys turn it."
+    )
+    show(page, "Surface")
+    bench.expect_total("≈ 59.85 m²")  # 52 + 5π/2
+    page.keyboard.press("Control+z")
+    bench.expect_total("52.00 m²")
+
+
+def test_faces_and_entries_light_up_together_and_hidden_edges_are_dashed(bench: Bench) -> None:
+    page = bench.open("Bank ramp").page
+    expect(picture(page)).to_be_visible()
+    assert page.locator("path[data-hidden]").count() == 3  # the three edges at the far lower corner
+    show(page, "Surface")
+    page.locator("[data-entry='surface.wedge.hypotenuse']").hover()
+    lit = page.locator("path[data-face='surface.wedge.hypotenuse']")
+    expect(lit).to_have_attribute("fill", "var(--color-apricot-wash)")
+    page.get_by_role("button", name="From above").click()
+    expect(page.locator("path[data-hidden]")).to_have_count(0)
+    lit.hover()
+    expect(page.locator("[data-entry='surface.wedge.hypotenuse']")).to_have_attribute("data-lit", "true")
+
+
+@pytest.mark.parametrize(
+    ("line", "says"),
+    [
+        ("cylinder", "say its size"),
+        ("cilinder radius 2", "is not a known solid; did you mean “cylinder”?"),
+        ("cone radius 1 height 2 on nothing", "is no piece here to stand on"),
+    ],
+)
+def test_a_line_that_can_t_be_read_says_why_and_keeps_its_text(bench: Bench, line: str, says: str) -> None:
+    page = bench.open("Bollard").page
+    field = page.get_by_label("Type a piece in words")
+    field.fill(line)
+    field.press("Enter")
+    expect(page.get_by_role("alert")).to_contain_text(says)
+    expect(field).to_have_value(line)
+
+
+def test_a_wrong_measurement_keeps_the_last_good_picture(bench: Bench) -> None:
+    page = bench.open("Bollard").page
+    page.get_by_role("group", name="Pieces").get_by_role("button", name="post").click()
+    field = page.get_by_role("textbox", name="radius of post", exact=True)
+    field.fill("-1")
+    field.press("Enter")
+    expect(page.get_by_text("radius must be more than 0").first).to_be_visible()
+    expect(picture(page)).to_be_visible()
+    field.fill("0.3")
+    field.press("Enter")
+    bench.expect_total("≈ 0.31 m³")  # π 0.09 (0.9 + 0.2)
