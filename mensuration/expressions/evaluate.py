@@ -34,11 +34,14 @@ ORDINARY = 1e100  # a size that a float tells well enough
 
 @dataclass(frozen=True)
 class Scope:
-    """What names stand for: a look-up, the words it knows (for hints), and the convention for π."""
+    """What names stand for: a look-up, the words it knows (for hints), the convention for π, functions of
+    figures."""
 
     look_up: Callable[[Path], Quantity | None] = field(default=lambda path: None)
     known: Callable[[], list[str]] = field(default=list)
     pi: Real = PI
+    of_figure: Callable[[str, Path, Quantity], Quantity] | None = None
+    """What a function of a figure comes to: its name, the figure's, and what else it is told."""
 
     def value_of(self, path: Path) -> Quantity:
         if path.names == ("pi",):
@@ -88,10 +91,19 @@ def evaluate(node: Node, scope: Scope) -> Quantity:
             return _power(evaluate(base, scope), value.value.rational if value.kind == NUMBER else None)
         case Call(function, arguments):
             called = FUNCTIONS[function]
+            if called.of_figure:
+                return _of_figure(function, arguments, scope)
             value = called.worked([evaluate(argument, scope) for argument in arguments])
             if called.counted_in_pi and scope.pi is not PI:
                 return Quantity(value.value * scope.pi / PI, value.kind)
             return value
+
+
+def _of_figure(function: str, arguments: tuple[Node, ...], scope: Scope) -> Quantity:
+    if scope.of_figure is None or len(arguments) != 2 or not isinstance(arguments[0], Path):
+        says = f"{function} takes a solid's name and a measurement: {function}(drum, 0.5)"
+        raise ExpressionError("arguments", says)
+    return scope.of_figure(function, arguments[0], evaluate(arguments[1], scope))
 
 
 def in_radians(quantity: Quantity, node: Node) -> Quantity:

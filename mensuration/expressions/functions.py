@@ -44,6 +44,8 @@ class Function:
     boxes: Callable[..., Boxes] | None = None
     counted_in_pi: bool = False
     """Whether a value is a multiple of π, and so hangs on the convention for it."""
+    of_figure: bool = False
+    """Whether its first argument is a figure's name, not a quantity: the scope works it out then."""
 
 
 # With units
@@ -328,6 +330,18 @@ def _arc(
     )
 
 
+def _without_figure(arguments: Sequence[Quantity]) -> Quantity:
+    raise ExpressionError("no-figure", "say of which solid first, by its name: fill(drum, 0.5)")
+
+
+def _never(*of: Any) -> Any:
+    raise KeyError("a figure's own function is no formula")
+
+
+def _of_figure(name: str) -> Function:
+    return Function(name, rf"\operatorname{{{name}}}", _without_figure, _never, _never, of_figure=True)
+
+
 FUNCTIONS: dict[str, Function] = {
     function.name: function
     for function in (
@@ -385,5 +399,7 @@ FUNCTIONS: dict[str, Function] = {
             lambda a, b: _ellipse_slope(a, b) * Slope(1 / _turn(), arb(0)),
             lambda a, b: _ellipse_boxes(a, b) / _turn(),
         ),
+        _of_figure("fill"),
+        _of_figure("depth"),
     )
 }

@@ -150,8 +150,20 @@ class _Evaluation:
 
     def _scope(self, figure: str | None) -> Scope:
         return Scope(
-            lambda path: self._look_up(path, figure), lambda: self.names.known(figure), self.teller.pi
+            lambda path: self._look_up(path, figure),
+            lambda: self.names.known(figure),
+            self.teller.pi,
+            lambda name, path, of: self._function(name, path, of, figure),
         )
+
+    def _function(self, name: str, path: Path, of: Quantity, figure: str | None) -> Quantity:
+        """A function of a figure that is named first."""
+        target = self.names.node_of(path, figure)
+        if target is None or target[1] or target[0].member or target[0].kind == "line":
+            raise ExpressionError(
+                "no-figure", f"“{path.text}” is no solid: {name} takes a solid's name first"
+            )
+        return self.works[target[0].name].function(name, of)
 
     def _look_up(self, path: Path, figure: str | None) -> Quantity | None:
         target = self.names.node_of(path, figure)

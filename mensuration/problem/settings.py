@@ -11,7 +11,7 @@ from mensuration.numbers import NOT_ROUNDED, PI, Rounding, pi_by
 from mensuration.problem.complaints import Complaints
 from mensuration.problem.models import RoundingRule, Settings
 from mensuration.telling import Teller
-from mensuration.units import ANGLE_UNITS, LENGTH_UNITS, UNITS, Unit
+from mensuration.units import ANGLE_UNITS, FURTHER, LENGTH_UNITS, UNITS, Unit
 
 
 def read_settings(settings: Settings, complaints: Complaints) -> Teller:
@@ -57,6 +57,9 @@ def read_rounding(rule: RoundingRule | str | None, where: str, complaints: Compl
 _RAISED = re.compile(r"^\s*([A-Za-z]+)([23])\s*$")  # m2 for m^2
 
 
+_SPELT = {"usgal": "US gal", "ukgal": "UK gal"}
+
+
 def parse_unit(text: str) -> Unit:
     """A unit or a power of one from ``m``, ``m^2``, ``cm²``, ``deg``. ExpressionError when it is none."""
     node = parse(_RAISED.sub(r"\1^\2", text))
@@ -67,6 +70,9 @@ def parse_unit(text: str) -> Unit:
         if power is not None and power.denominator == 1 and 1 <= power <= 9 and node.base.unit.factor:
             return node.base.unit.to_power(int(power))
     word = _first_word(node)
+    if isinstance(node, Path) and word in FURTHER:
+        size, kind = FURTHER[word]
+        return Unit(_SPELT.get(word, word), kind, Fraction(size))
     if word is not None:
         raise unknown_word(word, UNITS, "unit")
     raise ExpressionError("unknown-unit", "write one unit, such as m, cm^2 or deg")

@@ -231,15 +231,31 @@ class Stack:
 
     def _before(self, slab: Slab, number: int) -> Real:
         """The volume of a slab before a piece joins."""
+        return self._joined(slab, slab.low, slab.high, number)
+
+    def volume_between(self, slab: Slab, low: Real, high: Real) -> Real:
+        """The volume of the solid between two levels within a slab."""
+        if slab.constant:
+            return enclosed(slab.between, self.covers, self.pi) * (high - low)
+        return self._joined(slab, low, high, len(self.pieces))
+
+    def _joined(self, slab: Slab, low: Real, high: Real, count: int) -> Real:
+        """The volume between two levels within a slab, once the first so many pieces are joined."""
         total = NOUGHT
-        for earlier in range(number):
-            piece = self.pieces[earlier]
+        for number, piece in enumerate(self.pieces[:count]):
             layer = next((layer for own, layer in slab.present if own is piece), None)
             if layer is None:
                 continue
-            relation = slab.relation(piece, self._until(earlier))
-            own = layer.volume(slab.low, slab.high, self.pi)
-            common = self._common(slab, piece, layer, relation, earlier)()
+            relation = slab.relation(piece, self._until(number))
+            own = layer.volume(low, high, self.pi)
+            if relation == APART:
+                common = NOUGHT
+            elif relation == WITHIN:
+                common = own
+            elif relation == AROUND:
+                common = total
+            else:
+                raise CutOtherwise
             total = total + (own - common) if piece.join == "add" else total - common
         return total
 

@@ -33,6 +33,9 @@ def write(node: Node, leaf: Leaf, times: bool = False) -> Maths:
             return m.Root(write(of, leaf, times))
         case Call("cbrt", (of,)):
             return m.Root(write(of, leaf, times), 3)
+        case Call(function, (Path() as figure, other)) if FUNCTIONS[function].of_figure:
+            named = (leaves.words(figure.text), write(other, leaf, times))
+            return m.Applied(function, FUNCTIONS[function].tex, named)
         case Call(function, arguments):
             inside = tuple(write(argument, leaf, times) for argument in arguments)
             return m.Applied(function, FUNCTIONS[function].tex, inside)

@@ -44,6 +44,15 @@ ANSWERS: dict[str, dict[str, tuple[str | None, str]]] = {
     },
     "flat-pyramid": {"Concrete": ("112/15", "7.47 m³"), "Sloping faces": ("12*sqrt(41)/5", "15.37 m²")},
     "bollard": {"Concrete": ("9*pi/400", "0.07 m³"), "Paint": ("63*pi/200", "0.99 m²")},
+    # 2.4 m times the segment 0.81 acos(4/9) - 0.4 √0.65; acos(49/81) = π - 2 acos(4/9)
+    "rain-drum": {
+        "Water": ("-12*sqrt(65)/125 + 243*pi/250 - 243*acos(49/81)/250", "1.38 m³"),
+        "In litres": ("-96*sqrt(65) + 972*pi - 972*acos(49/81)", "1384.33 L"),
+        "Room left": ("96*sqrt(65) + 972*pi + 972*acos(49/81)", "4722.92 L"),
+        "Depth of 3000 L": (None, "0.89 m"),
+    },
+    # 0.4 ((33/12)³ - (29/12)³): sides of 2 m and a twelfth of a metre more for every 10 cm
+    "foam-pit": {"Foam added": ("2887/1080", "2.67 m³"), "Depth of 5 m³": (None, "0.88 m")},
     # 18 less half of 2.88π; front and back lose 0.72π each, the top 2.4 · 2; the bowl is half of 4.8π
     "half-pipe": {
         "Concrete left": ("18 - 36*pi/25", "13.48 m³"),

@@ -99,6 +99,10 @@ class Work(ABC, Generic[D]):
         """The quantity that these names lead to within the figure. ExpressionError in words where they don't; ``text``
         is how the figure or member is called there."""
 
+    def function(self, name: str, of: Quantity) -> Quantity:
+        """What a function of the figure (``fill``, ``depth``) comes to. ExpressionError in words where it has none."""
+        raise ExpressionError("no-container", f"“{self.figure.name}” is no solid: {name} is told of a solid")
+
     @abstractmethod
     def results(self, also: Collection[str]) -> FigureResults:
         """All that is told of the figure; ``also`` names what is told only when it is wanted."""

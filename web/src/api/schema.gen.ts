@@ -1432,6 +1432,24 @@ export interface components {
             unit: string;
         };
         /**
+         * Liquid
+         * @description What is in a solid up to a level: the level, the content, the room left and both in litres; ``at`` and ``height`` are
+         *     the level and the solid's height as numbers of the picture's unit.
+         */
+        Liquid: {
+            /** At */
+            at: number;
+            content: components["schemas"]["Told"];
+            depth: components["schemas"]["Told"];
+            /** Height */
+            height: number;
+            left: components["schemas"]["Told"];
+            /** Leftlitres */
+            leftLitres: string;
+            /** Litres */
+            litres: string;
+        };
+        /**
          * Listed
          * @description A problem as the shelf shows it.
          */
@@ -2300,7 +2318,7 @@ export interface components {
         };
         /**
          * SolidDocument
-         * @description A solid: ``pieces`` joined in order.
+         * @description A solid: ``pieces`` joined in order; filled up to the ``level``, a depth from its lowest point, where there is one.
          */
         SolidDocument: {
             /**
@@ -2308,6 +2326,8 @@ export interface components {
              * @constant
              */
             kind: "solid";
+            /** Level */
+            level?: string | null;
             /** Name */
             name: string;
             /**
@@ -2320,7 +2340,7 @@ export interface components {
         };
         /**
          * SolidResults
-         * @description A solid: every piece's quantities, its picture, its tallies.
+         * @description A solid: every piece's quantities, its picture, its tallies, and what it is filled with.
          */
         SolidResults: {
             drawing: components["schemas"]["SpaceDrawing"] | null;
@@ -2330,6 +2350,7 @@ export interface components {
              * @constant
              */
             kind: "solid";
+            liquid: components["schemas"]["Liquid"] | null;
             /** Pieces */
             pieces: {
                 [key: string]: {

@@ -38,7 +38,8 @@ class PieceDocument(Model):
 
 
 class SolidDocument(FigureDocument):
-    """A solid: ``pieces`` joined in order."""
+    """A solid: ``pieces`` joined in order; filled up to the ``level``, a depth from its lowest point, where there is one."""
 
     kind: Literal["solid"]
     pieces: Annotated[list[PieceDocument], Field(max_length=MAX_PARTS)] = []
+    level: Typed | None = None

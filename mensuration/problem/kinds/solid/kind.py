@@ -30,9 +30,14 @@ class SolidKind(Kind[SolidDocument]):
         for piece in figure.pieces:
             for text in (*piece.given.values(), *piece.at, *(piece.on.at if piece.on else ())):
                 yield piece.name, text
+        if figure.level is not None:
+            yield None, figure.level
 
     def with_texts(self, figure: SolidDocument, change: Change) -> SolidDocument:
-        return figure.model_copy(update={"pieces": [_with_texts(piece, change) for piece in figure.pieces]})
+        update: dict[str, object] = {"pieces": [_with_texts(piece, change) for piece in figure.pieces]}
+        if figure.level is not None:
+            update["level"] = change(figure.level)
+        return figure.model_copy(update=update)
 
     def hangs_on(self, figure: SolidDocument, member: str) -> list[str]:
         return [piece.on.piece for piece in figure.pieces if piece.name == member and piece.on is not None]

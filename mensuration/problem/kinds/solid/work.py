@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Collection, Sequence
 from dataclasses import dataclass
+from fractions import Fraction
 from functools import lru_cache
 from typing import Literal
 
@@ -11,7 +12,7 @@ from mensuration.catalogue import figures
 from mensuration.catalogue.figure import Solid
 from mensuration.drawing.space import SpaceDrawing, draw_solid
 from mensuration.expressions import ExpressionError, Quantity, unknown_word
-from mensuration.frozen import Table, table
+from mensuration.frozen import Frozen, Table, table
 from mensuration.numbers import Real
 from mensuration.plane import TooCrowded
 from mensuration.problem.kinds.givens import read_givens
@@ -19,21 +20,39 @@ from mensuration.problem.kinds.kind import Context, FigureResults, NotWorkedOut,
 from mensuration.problem.kinds.solid.document import PieceDocument, SolidDocument
 from mensuration.solids import CutOtherwise, Frame, Joined, Piece, join
 from mensuration.solids.faces import called
+from mensuration.solids.filling import CannotBeFilled, depth_of, filled, reach_up
 from mensuration.solids.standing import extents, facing, on_face, on_ground
 from mensuration.solving import Solution, SolvingError, solve
 from mensuration.tally.solid import MEASURES, SolidTallies
 from mensuration.telling import Teller, Told
 from mensuration.telling.mathematics import Maths
 from mensuration.telling.tallies import ToldTally, tally_working, tell_tally
-from mensuration.units import Kind
+from mensuration.units import FURTHER, NUMBER, Kind, Unit
+
+LITRE = Unit("L", FURTHER["L"][1], Fraction(FURTHER["L"][0]))
+
+
+@dataclass(frozen=True)
+class Liquid(Frozen):
+    """What is in a solid up to a level: the level, the content, the room left and both in litres; ``at`` and ``height`` are
+    the level and the solid's height as numbers of the picture's unit."""
+
+    depth: Told
+    content: Told
+    left: Told
+    litres: str
+    left_litres: str
+    at: float
+    height: float
 
 
 @dataclass(frozen=True, kw_only=True)
 class SolidResults(FigureResults):
-    """A solid: every piece's quantities, its picture, its tallies."""
+    """A solid: every piece's quantities, its picture, its tallies, and what it is filled with."""
 
     pieces: Table[str, Table[str, Told]]
     drawing: SpaceDrawing | None
+    liquid: Liquid | None = None
     kind: Literal["solid"] = "solid"
 
 
@@ -183,6 +202,24 @@ class SolidWork(Work[SolidDocument]):
             raise unknown_word(names[0], solution.values, f"quantity of “{text}”")
         return solution.values[names[0]]
 
+    def function(self, name: str, of: Quantity) -> Quantity:
+        """The volume to a depth, or the depth of a volume; a bare number is in the problem's unit."""
+        length, pi = self.context.teller.unit, self.context.teller.pi
+        wanted = length if name == "fill" else length.to_power(3)
+        if of.kind == NUMBER:
+            of = of.times(Quantity(wanted.size(pi), wanted.kind))
+        if of.kind != wanted.kind:
+            says = f"{name} is told {wanted.kind.says()} (such as 2 {wanted.text}), not {of.kind.says()}"
+            raise ExpressionError("wrong-kind", says)
+        if self.joined is None or self.tallies is None:
+            raise NotWorkedOut(f"“{self.figure.name}”")
+        try:
+            if name == "fill":
+                return Quantity(_filled(self.joined, of.value, pi), length.kind.power(3))
+            return Quantity(_depth_of(self.joined, of.value, pi), length.kind)
+        except CannotBeFilled as error:
+            raise ExpressionError("cannot-fill", str(error)) from None
+
     # Results
 
     def tally(self, measure: str) -> ToldTally | None:
@@ -214,6 +251,33 @@ class SolidWork(Work[SolidDocument]):
             tallies=table((measure, tally) for measure, tally in told.items() if tally is not None),
             pieces=pieces,
             drawing=drawing,
+            liquid=self._liquid(tallies),
+        )
+
+    def _liquid(self, tallies: SolidTallies) -> Liquid | None:
+        """The liquid up to the level that is given; what is wrong with it is complained about."""
+        level = self.figure.level
+        depth = None if level is None else self.context.read(level, "length", "level")
+        if depth is None:
+            return None
+        teller = self.context.teller
+        try:
+            content = Quantity(_filled(tallies.joined, depth.value, teller.pi), teller.unit.kind.power(3))
+            low, high = reach_up(tallies.joined)
+        except CannotBeFilled as error:
+            self.context.complain("level", "cannot-fill", str(error))
+            return None
+        left = tallies.quantity("volume").plus(content, -1)
+        size = float(teller.unit.size(teller.pi))
+        litres = [teller.tell(q, LITRE).text if q.kind == LITRE.kind else "" for q in (content, left)]
+        return Liquid(
+            teller.tell(depth),
+            teller.tell(content),
+            teller.tell(left),
+            litres[0],
+            litres[1],
+            float(depth.value) / size,
+            float(high - low) / size,
         )
 
 
@@ -256,6 +320,16 @@ def _joined(pieces: tuple[Piece, ...], length: Kind, pi: Real) -> tuple[Joined, 
     for measure in tallies.measures:  # so that what can go wrong goes wrong here
         tallies.quantity(measure)
     return joined, tallies
+
+
+@lru_cache(maxsize=64)
+def _filled(joined: Joined, depth: Real, pi: Real) -> Real:
+    return filled(joined, depth, pi)
+
+
+@lru_cache(maxsize=64)
+def _depth_of(joined: Joined, volume: Real, pi: Real) -> Real:
+    return depth_of(joined, volume, pi)
 
 
 @lru_cache(maxsize=32)

@@ -1,0 +1,223 @@
+"""Solids as containers: how much is in them up to a depth, and how deep so much stands in them.
+
+Upright, in layers: exact for whatever has layers. Lying, where all layers stay the same: the part of each section that
+lies below the level, by the machinery of plane figures, times the length.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import replace
+from fractions import Fraction
+from functools import partial
+
+from flint import arb, ctx
+
+from mensuration.numbers import NOUGHT, Real
+from mensuration.numbers.proof import precision
+from mensuration.plane.arrangement import arrange
+from mensuration.plane.edges import Line, Point
+from mensuration.plane.measuring import enclosed
+from mensuration.plane.placing import Bordered
+from mensuration.plane.regions import straight_side
+from mensuration.solids.joining import Joined
+from mensuration.solids.slicing import CannotBeSliced
+from mensuration.solids.stacking import CutOtherwise, Slab, Stack
+from mensuration.solids.standing import Extent, extents
+
+UP = 2
+STEPS = 12  # of Newton's method
+ROOM = 64  # bits more than are asked for
+
+
+class CannotBeFilled(ValueError):
+    """How much is in a solid up to a depth can't be told; in words."""
+
+
+def reach_up(joined: Joined) -> Extent:
+    """From which height to which a solid goes."""
+    ends = [extents(piece.solution, piece.frame)[UP] for piece in joined.pieces if piece.join == "add"]
+    if not ends:
+        raise CannotBeFilled("there is nothing to fill")
+    return min((low for low, _ in ends), key=float), max((high for _, high in ends), key=float)
+
+
+def filled(joined: Joined, depth: Real, pi: Real) -> Real:
+    """The volume below a level so far above the lowest point. CannotBeFilled where that can't be told.
+
+    >>> from mensuration.catalogue import figures
+    >>> from mensuration.numbers import PI
+    >>> from mensuration.solids import Frame, Piece, join
+    >>> from mensuration.solving import solve, starting_givens
+    >>> cube = solve(figures()["cube"], starting_givens(figures()["cube"]), PI)
+    >>> filled(join((Piece("box", 0, "add", cube, Frame()),), PI), Real.of(2), PI)
+    Real('18')
+    """
+    low, high = reach_up(joined)
+    if depth.sign() < 0 or (float(depth) > float(high - low) and not depth.same_as(high - low)):
+        raise CannotBeFilled(f"the depth must be from 0 to the height, {float(high - low):.6g} m")
+    return Real.sum(part(low + depth) for part in _parts(joined, pi))
+
+
+Below = Callable[[Real], Real]
+
+
+def _parts(joined: Joined, pi: Real) -> list[Below]:
+    """What of each group of pieces lies below a level."""
+    if joined.alone:
+        raise CannotBeFilled(f"“{joined.alone[0].name}” can't be filled part of the way")
+    return [_below(stack, pi) for stack in joined.stacks]
+
+
+def _below(stack: Stack, pi: Real) -> Below:
+    try:
+        upright = Stack(stack.pieces, UP, pi)
+        upright.work_out()
+        return partial(_upright, upright)
+    except (CannotBeSliced, CutOtherwise):
+        pass
+    if all(slab.constant for slab in stack.slabs):
+        return partial(_lying, stack)
+    raise CannotBeFilled("so lying, it can't be told how much is in it up to a depth: turn it upright")
+
+
+def _upright(stack: Stack, level: Real) -> Real:
+    parts = []
+    for slab in stack.slabs:
+        if float(level) <= float(slab.low):
+            break
+        top = slab.high if float(slab.high) <= float(level) else level
+        parts.append(stack.volume_between(slab, slab.low, top))
+    return Real.sum(parts)
+
+
+def _lying(stack: Stack, level: Real) -> Real:
+    """Section by section: what of it lies below the level."""
+    parts = []
+    first = (stack.axis + 1) % 3  # the sections' own axes; the upright one is one of them
+    for slab in stack.slabs:
+        bit = max(piece.index for piece in stack.pieces) + 1
+        water = _below_a_line(slab, level, upright_first=first == UP, index=bit)
+        if water is None:
+            continue
+        plane = arrange((*slab.at(slab.middle), water))
+        area = enclosed(plane, partial(_under_water, stack, bit), stack.pi)
+        parts.append(area * (slab.high - slab.low))
+    return Real.sum(parts)
+
+
+def _under_water(stack: Stack, bit: int, mask: int) -> bool:
+    return bool(mask >> bit & 1) and stack.covers(mask)
+
+
+def _below_a_line(slab: Slab, level: Real, upright_first: bool, index: int) -> Bordered | None:
+    """A rectangle that holds everything of a section below a level; None where nothing lies there."""
+    boxes = [part.box for part in slab.at(slab.middle)]
+    low = min(box[0 if upright_first else 1] for box in boxes)
+    if float(level) <= low:
+        return None
+    size = 1 + max(abs(value) for box in boxes for value in box)
+    far = Real.of(Fraction(round(2 * size) + 1))
+    deep = -far
+    corners: list[Point] = (
+        [(deep, -far), (level, -far), (level, far), (deep, far)]
+        if upright_first
+        else [(-far, deep), (far, deep), (far, level), (-far, level)]
+    )
+    sides = [
+        straight_side("water", number, one, two)
+        for number, (one, two) in enumerate(zip(corners, [*corners[1:], corners[0]], strict=True))
+    ]
+    edges: tuple[Line, ...] = tuple(replace(side, part=index) for side in sides)
+    return Bordered("water", index, "add", edges)
+
+
+def depth_of(joined: Joined, volume: Real, pi: Real) -> Real:
+    """How deep a volume stands in a solid. CannotBeFilled where it doesn't fit, or can't be told.
+
+    Exact where the level lies in a layer that stays the same; else by Newton's method, with proven digits: a level is
+    told from below and from above by the volumes to it.
+    """
+    low, high = reach_up(joined)
+    parts = _parts(joined, pi)
+    whole = Real.sum(part(high) for part in parts)
+    if volume.sign() < 0 or (float(volume) > float(whole) and not volume.same_as(whole)):
+        raise CannotBeFilled(
+            "that is more than it holds" if volume.sign() > 0 else "a volume is not less than 0"
+        )
+    if not volume.sign():
+        return NOUGHT
+    if volume.same_as(whole):
+        return high - low
+
+    def content(depth: Real) -> Real:
+        return Real.sum(part(low + depth) for part in parts)
+
+    exact = _evenly(joined, content, volume, low, pi)
+    if exact is not None:
+        return exact
+    return _by_newton(content, volume, float(high - low))
+
+
+def _evenly(joined: Joined, content: Below, volume: Real, low: Real, pi: Real) -> Real | None:
+    """The depth where it lies in an upright layer that stays the same: the rest over its area."""
+    if len(joined.stacks) != 1:
+        return None
+    try:
+        upright = Stack(joined.stacks[0].pieces, UP, pi)
+        upright.work_out()
+    except (CannotBeSliced, CutOtherwise):
+        return None
+    for slab in upright.slabs:
+        before, after = content(slab.low - low), content(slab.high - low)
+        if float(before) <= float(volume) <= float(after):
+            if not slab.constant:
+                return None
+            share = (volume - before) / (after - before)
+            return slab.low - low + share * (slab.high - slab.low)
+    return None
+
+
+def _by_newton(content: Below, volume: Real, height: float) -> Real:
+    """The depth as a number whose digits are proven: the volume grows with it, so that volumes on both sides enclose it."""
+    known: dict[int, arb] = {}
+
+    def recipe() -> arb:
+        bits = ctx.prec
+        if bits not in known:
+            known[bits] = _enclosed(content, volume, height, bits)
+        return known[bits]
+
+    return Real(None, recipe, volume)
+
+
+def _enclosed(content: Below, volume: Real, height: float, bits: int) -> arb:
+    with precision(bits + ROOM):
+
+        def off(depth: Fraction) -> arb:
+            return content(Real.of(depth)).ball() - volume.ball()
+
+        low, high = Fraction(0), Fraction(height)
+        depth = high / 2
+        for _ in range(60):  # halving finds the neighbourhood
+            value = off(depth)
+            if value > 0:
+                high = depth
+            else:
+                low = depth
+            if high - low < Fraction(height) / 2**20:
+                break
+            depth = (low + high) / 2
+        depth = (low + high) / 2
+        slope = float(off(high) - off(low)) / float(high - low)
+        scale = 2 ** (bits + ROOM // 2)
+        for _ in range(STEPS + bits // 16):
+            step = Fraction(float((off(depth)).mid()) / slope)
+            depth = Fraction(round((depth - step) * scale), scale)
+            if abs(step) * 2 ** (bits - 8) < Fraction(height):
+                break
+        near = Fraction(height) / 2 ** (bits - 12)
+        below, above = off(depth - near), off(depth + near)
+        if below < 0 and above > 0:
+            return arb(depth.numerator) / depth.denominator + arb(0, float(near))
+        return (arb(low.numerator) / low.denominator).union(arb(high.numerator) / high.denominator)

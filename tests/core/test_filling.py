@@ -1,0 +1,148 @@
+"""Solids as containers: contents to a depth and depths of a volume against textbook formulas and SciPy, and one another."""
+
+from __future__ import annotations
+
+from math import acos, pi, sqrt
+from typing import Any
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from scipy.integrate import quad
+
+from mensuration.expressions import Scope, evaluate, parse
+from mensuration.numbers import PI, Real, decimal
+from mensuration.problem import evaluate_document
+from mensuration.solids import Frame, Joined, Piece, join
+from mensuration.solids.filling import CannotBeFilled, depth_of, filled
+from tests.core.test_stacking import at, solved
+
+
+def standing(name: str, turns: str = "", **given_: object) -> Joined:
+    frame = Frame()
+    for axis in turns:
+        frame = frame.quarter_turned(axis, 1)
+    return join((Piece("it", 0, "add", solved(name, **given_), frame),), PI)
+
+
+def lying_drum(radius: float, length: float, depth: float) -> float:
+    """Length times the circular segment: r² acos((r - h)/r) - (r - h) √(2rh - h²)."""
+    rest = radius - depth
+    return length * (radius**2 * acos(rest / radius) - rest * sqrt(2 * radius * depth - depth**2))
+
+
+CONTAINERS: list[tuple[str, Joined, str, float]] = [
+    ("cuboid", standing("cuboid", length=4, width=2, height=3), "8", 1),
+    ("lying cuboid", standing("cuboid", "x", length=4, width=2, height=3), "12", 1),
+    ("cone on its base", standing("cone", radius=2, height=6), "8 pi (1 - (5/6)^3)", 1),
+    ("cone on its tip", standing("cone", "xx", radius=2, height=6), "8 pi / 216", 1),
+    ("sphere", standing("sphere", radius=2), "pi (2 - 1/3)", 1),
+    ("frustum on its head", standing("square-frustum", "xx", bottom=3, top=2, height=1), "19/3 m", 1),
+    ("half cylinder as a trough", standing("semicircle-prism", "xxx", radius=1, height=5), "5/2 pi", 1),
+]
+
+
+@pytest.mark.parametrize(
+    ("name", "container", "wanted", "depth"), CONTAINERS, ids=[n for n, *_ in CONTAINERS]
+)
+def test_contents_by_hand(name: str, container: Joined, wanted: str, depth: int) -> None:
+    found = filled(container, Real.of(depth), PI)
+    assert found.exact is not None and found.same_as(evaluate(parse(wanted), Scope()).value)
+
+
+def test_a_lying_drum_is_as_its_segment_says() -> None:
+    drum = standing("cylinder", "y", radius="9/10", height="12/5")
+    for tenths in range(1, 19):
+        depth = Real.of(tenths) / Real.of(10)
+        found = filled(drum, depth, PI)
+        assert found.exact is not None
+        assert float(found) == pytest.approx(
+            lying_drum(0.9, 2.4, tenths / 10) if tenths < 18 else pi * 0.81 * 2.4, rel=1e-12
+        )
+
+
+@settings(max_examples=40, deadline=None)
+@given(st.sampled_from(range(len(CONTAINERS))), st.integers(1, 99))
+def test_the_depth_of_what_fills_to_a_depth_is_that_depth(which: int, percent: int) -> None:
+    _, container, _, _ = CONTAINERS[which]
+    whole = filled(container, _height(container), PI)
+    depth = _height(container) * Real.of(percent) / Real.of(100)
+    content = filled(container, depth, PI)
+    assert float(content) < float(whole)
+    again = depth_of(container, content, PI)
+    assert float(again) == pytest.approx(float(depth), rel=1e-13)
+    assert decimal(again, 17)[:14] == decimal(depth, 17)[:14] or abs(float(again - depth)) < 1e-13
+
+
+def _height(container: Joined) -> Real:
+    from mensuration.solids.filling import reach_up
+
+    low, high = reach_up(container)
+    return high - low
+
+
+def test_a_stack_is_filled_layer_by_layer() -> None:
+    """A cylinder with a cone below and a hemisphere on top: against the integral of its sections."""
+    pieces = (
+        Piece(
+            "tip",
+            0,
+            "add",
+            solved("cone", radius=1, height=2),
+            Frame().quarter_turned("x", 2).moved(at(0, 0, 2)),
+        ),
+        Piece("tank", 1, "add", solved("cylinder", radius=1, height=3), Frame().moved(at(0, 0, 2))),
+        Piece("dome", 2, "add", solved("hemisphere", radius=1), Frame().moved(at(0, 0, 5))),
+    )
+    silo = join(pieces, PI)
+
+    def section(z: float) -> float:
+        return pi * ((z / 2) ** 2 if z < 2 else 1.0 if z < 5 else 1 - (z - 5) ** 2)
+
+    for depth in (0.5, 2, 3.25, 5, 5.75, 6):
+        wanted = quad(section, 0, depth, points=[p for p in (2, 5) if p < depth] or None)[0]
+        assert float(filled(silo, at(depth, 0, 0)[0], PI)) == pytest.approx(wanted, rel=1e-9)
+
+
+@pytest.mark.parametrize(
+    ("depth", "says"), [("-1", "from 0 to the height"), ("4", "from 0 to the height")]
+)  # fmt: skip
+def test_a_depth_that_is_none_is_refused(depth: str, says: str) -> None:
+    with pytest.raises(CannotBeFilled, match=says):
+        filled(CONTAINERS[0][1], Real.of(int(depth)), PI)
+
+
+def told(expression: str, **fields: Any) -> dict[str, Any]:
+    drum = {"name": "drum", "kind": "solid", "pieces": [
+        {"name": "shell", "shape": "cylinder", "given": {"radius": "9", "height": "24"}, "lying": True}
+    ]}  # fmt: skip
+    document = {
+        "format": "tilt-grid/problem", "version": 1, "settings": {"unit": "cm"},
+        "figures": [drum], "asks": [{"label": "it", "expression": expression, **fields}],
+    }  # fmt: skip
+    results = evaluate_document(document)
+    return {**results["asks"][0], "complaints": [c["says"] for c in results["complaints"]]}
+
+
+def test_bare_numbers_have_the_problems_unit_and_answers_any_unit_of_capacity() -> None:
+    assert told("fill(drum, 5)")["text"] == "1384.33 cm³"
+    assert told("fill(drum, 50 mm)", unit="mL")["text"] == "1384.33 mL"
+    assert told("fill(drum, 5)", unit="L", rounding={"places": 3})["text"] == "1.384 L"
+    assert told("fill(drum, 5)", unit="US gal")["text"] == "0.37 US gal"
+    assert told("depth(drum, fill(drum, 5))")["text"] == "5.00 cm"
+    assert told("depth(drum, drum.volume / 2)")["text"] == "9.00 cm"
+
+
+@pytest.mark.parametrize(
+    ("expression", "says"),
+    [
+        ("fill(drum, 30)", "the depth must be from 0 to the height"),
+        ("fill(drum, 2 L)", "fill is told a length"),
+        ("depth(drum, 9 L)", "that is more than it holds"),
+        ("fill(nothing, 2)", "is no solid"),
+        ("fill(drum)", "fill takes a solid's name and a measurement"),
+        ("fill(2, 3)", "fill takes a solid's name and a measurement"),
+    ],
+)
+def test_what_can_t_be_filled_is_said_in_words(expression: str, says: str) -> None:
+    assert any(says in each for each in told(expression)["complaints"]), told(expression)["complaints"]
