@@ -11,8 +11,9 @@ from fractions import Fraction
 from itertools import pairwise
 from math import ceil, cos, hypot, pi, sin
 
-from mensuration.catalogue.figure import Ellipsoid, Solid, Turned
+from mensuration.catalogue.figure import Ellipsoid, Raised, Solid, Turned
 from mensuration.drawing.paths import scale_of
+from mensuration.drawing.solid.bodies import point
 from mensuration.expressions.algebras import in_floats
 from mensuration.frozen import Frozen
 from mensuration.numbers import Real
@@ -20,7 +21,7 @@ from mensuration.plane.arrangement import Fragment
 from mensuration.plane.edges import Bent, Edge, Spot
 from mensuration.plane.regions import walks
 from mensuration.solids import Joined, Piece
-from mensuration.solids.slicing import Layer
+from mensuration.solids.slicing import Layer, layers_of
 from mensuration.solids.stacking import FlatRegion, Slab, Stack
 from mensuration.telling import Teller
 
@@ -51,11 +52,25 @@ class DrawnFace(Frozen):
 
 
 @dataclass(frozen=True)
+class SpaceSpan(Frozen):
+    """A dimension line in space: which measure of which piece it tells; ``beside`` where it stands off from the solid,
+    else it lies within."""
+
+    piece: str
+    measure: str
+    start: P3
+    end: P3
+    text: str
+    beside: bool
+
+
+@dataclass(frozen=True)
 class SpaceDrawing(Frozen):
-    """All faces on the surface, and the edges at which they meet, from corner to corner."""
+    """All faces on the surface, the edges at which they meet, from corner to corner, and the measurements on it."""
 
     faces: tuple[DrawnFace, ...]
     edges: tuple[tuple[P3, ...], ...]
+    spans: tuple[SpaceSpan, ...]
     bounds: tuple[P3, P3]
 
 
@@ -63,6 +78,8 @@ def draw_solid(joined: Joined, entries: Mapping[tuple[int, str], str], teller: T
     """The picture of joined pieces; ``entries`` names the entry of each face, by its piece and own name. None where
     nothing is there."""
     pen = _Pen(entries, scale_of(teller))
+    for piece in joined.pieces:
+        pen.measure(piece, teller)
     for stack in joined.stacks:
         pen.stack(stack)
     for piece in joined.alone:
@@ -76,6 +93,45 @@ class _Pen:
         self.faces: dict[tuple[int, str, bool], list[Facet]] = {}
         self.names: dict[int, str] = {}
         self.edges: list[tuple[P3, ...]] = []
+        self.spans: list[SpaceSpan] = []
+
+    def measure(self, piece: Piece, teller: Teller) -> None:
+        """The dimension lines of what is given of a piece."""
+        solution = piece.solution
+        solid = solution.figure
+        assert isinstance(solid, Solid)
+        for dimension in solid.dimensions:
+            if dimension.measure in solution.given:
+                start, end = (
+                    self._placed(piece, point(solution.floats, xyz))
+                    for xyz in (dimension.start, dimension.end)
+                )
+                text = teller.written(solution.values[dimension.measure]).text
+                self.spans.append(
+                    SpaceSpan(piece.name, dimension.measure, start, end, text, dimension.side != 0)
+                )
+        if isinstance(solid.body, Raised) and solid.body.height in solution.given:
+            height = solution.floats[solid.body.height]
+            corner = max(
+                (
+                    spot
+                    for edge in layers_of(solution, 2)[0][0].at(solution.values[solid.body.height].value)
+                    for spot in (edge.a, edge.b)
+                ),
+                key=lambda spot: (spot[0], -spot[1]),
+            )
+            low, high = ((corner[0], corner[1], z) for z in (0.0, height))
+            text = teller.written(solution.values[solid.body.height]).text
+            self.spans.append(
+                SpaceSpan(
+                    piece.name,
+                    solid.body.height,
+                    self._placed(piece, low),
+                    self._placed(piece, high),
+                    text,
+                    True,
+                )
+            )
 
     def drawn(self) -> SpaceDrawing | None:
         points = [
@@ -91,6 +147,7 @@ class _Pen:
         return SpaceDrawing(
             tuple(faces),
             tuple(dict.fromkeys(self.edges)),
+            tuple(self.spans),
             ((low[0], low[1], low[2]), (high[0], high[1], high[2])),
         )
 

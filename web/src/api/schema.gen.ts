@@ -2374,7 +2374,7 @@ export interface components {
         };
         /**
          * SpaceDrawing
-         * @description All faces on the surface, and the edges at which they meet, from corner to corner.
+         * @description All faces on the surface, the edges at which they meet, from corner to corner, and the measurements on it.
          */
         SpaceDrawing: {
             /** Bounds */
@@ -2398,6 +2398,35 @@ export interface components {
             ][][];
             /** Faces */
             faces: components["schemas"]["DrawnFace"][];
+            /** Spans */
+            spans: components["schemas"]["SpaceSpan"][];
+        };
+        /**
+         * SpaceSpan
+         * @description A dimension line in space: which measure of which piece it tells; ``beside`` where it stands off from the solid,
+         *     else it lies within.
+         */
+        SpaceSpan: {
+            /** Beside */
+            beside: boolean;
+            /** End */
+            end: [
+                number,
+                number,
+                number
+            ];
+            /** Measure */
+            measure: string;
+            /** Piece */
+            piece: string;
+            /** Start */
+            start: [
+                number,
+                number,
+                number
+            ];
+            /** Text */
+            text: string;
         };
         /**
          * Split

@@ -3,12 +3,19 @@ import type { SpaceDrawing } from "../api/types";
 import { useBench, useBenchStore } from "../document/store";
 import { Button } from "../ui/Button";
 import { isTyping } from "../ui/typing";
-import { LOOKS, projection, seen, type Look } from "./projecting";
+import { Measurements } from "./Measurements";
+import { liquid, LOOKS, projection, seen, type Look } from "./projecting";
 
 interface Props {
   drawing: SpaceDrawing | null;
   old: boolean;
   title: string;
+  /** How high it is filled, as a height of the picture's own; null where it is not. */
+  level?: number | null;
+  /** A measurement was picked on the picture. */
+  onGiven: (piece: string, measure: string) => void;
+  /** What stands beside the tilt handle. */
+  controls?: ReactNode;
   /** What lies over the upper edge of the board. */
   children?: ReactNode;
   /** What stands where there is nothing to see yet. */
@@ -27,7 +34,16 @@ const NAMED: { name: string; look: Look; key: string }[] = [
 ];
 
 /** A solid as a textbook draws it, turned by dragging, by keys and by the tilt handle. */
-export const SpaceBoard = memo(function SpaceBoard({ drawing, old, title, children, empty }: Props) {
+export const SpaceBoard = memo(function SpaceBoard({
+  drawing,
+  old,
+  title,
+  level = null,
+  onGiven,
+  controls,
+  children,
+  empty,
+}: Props) {
   const store = useBenchStore();
   const lit = useBench((state) => state.lit);
   const selected = useBench((state) => state.selected);
@@ -48,6 +64,11 @@ export const SpaceBoard = memo(function SpaceBoard({ drawing, old, title, childr
 
   const picture = useMemo(() => (drawing ? seen(drawing, look) : null), [drawing, look]);
   const to = useMemo(() => (drawing ? fitted(drawing, look, size) : null), [drawing, look, size]);
+
+  const water = useMemo(
+    () => (drawing && level !== null ? liquid(drawing, look, level) : null),
+    [drawing, look, level],
+  );
 
   useEffect(() => {
     const pressed = (event: KeyboardEvent) => {
@@ -135,6 +156,20 @@ export const SpaceBoard = memo(function SpaceBoard({ drawing, old, title, childr
                 />
               );
             })}
+            {water && to ? (
+              <g fill="var(--color-pine)" pointerEvents="none" data-testid="liquid">
+                {water.wet.map((ring, index) => (
+                  <path key={index} d={`${line(ring, to)}Z`} fillOpacity={0.16} />
+                ))}
+                <path
+                  d={water.surface.map((ring) => `${line(ring, to)}Z`).join("")}
+                  fillOpacity={0.3}
+                  fillRule="evenodd"
+                  stroke="var(--color-pine)"
+                  strokeWidth={1.2}
+                />
+              </g>
+            ) : null}
             {picture.lines.map(({ points, hidden }, index) => (
               <path
                 key={index}
@@ -149,6 +184,7 @@ export const SpaceBoard = memo(function SpaceBoard({ drawing, old, title, childr
                 data-hidden={hidden || undefined}
               />
             ))}
+            <Measurements drawing={drawing} look={look} to={to} onPick={onGiven} />
           </svg>
         ) : (
           empty
@@ -175,13 +211,14 @@ export const SpaceBoard = memo(function SpaceBoard({ drawing, old, title, childr
               {name}
             </Button>
           ))}
+          {controls}
         </div>
       ) : null}
     </div>
   );
 });
 
-type To = (x: number, y: number) => string;
+export type To = (x: number, y: number) => string;
 
 const line = (points: readonly (readonly [number, number])[], to: To): string =>
   points.map(([x, y], i) => `${i ? "L" : "M"}${to(x, y)}`).join("");

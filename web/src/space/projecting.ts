@@ -270,3 +270,68 @@ function chained(lines: Stretch[]): Stretch[] {
   }
   return kept;
 }
+
+/** What of a solid lies below a level: the surface of the liquid, and what is wet of the faces that are seen. */
+export function liquid(drawing: SpaceDrawing, look: Look, level: number): { surface: P2[][]; wet: P2[][] } {
+  const to = projection(look);
+  const flat = (points: P3[]): P2[] =>
+    points.map((p) => {
+      const [x, y] = to(p);
+      return [x, y];
+    });
+  const ends: [P3, P3][] = [];
+  const wet: P2[][] = [];
+  for (const face of drawing.faces)
+    for (const facet of face.facets)
+      facet.rings.forEach((ring, index) => {
+        const { below, cut } = cutAt(ring, level);
+        ends.push(...cut);
+        const sheet = index === 0 ? sheetOf(0, [ring.map(to)]) : null;
+        if (sheet?.front && below.length > 2) wet.push(flat(below));
+      });
+  return { surface: loopsOf(ends).map(flat), wet };
+}
+
+/** The part of a ring below a level, and the pieces of line in which it is cut there. */
+function cutAt(ring: P3[], level: number): { below: P3[]; cut: [P3, P3][] } {
+  const below: P3[] = [];
+  const crossings: P3[] = [];
+  ring.forEach((a, i) => {
+    const b = ring[(i + 1) % ring.length] ?? a;
+    if (a[2] <= level) below.push(a);
+    if (a[2] <= level !== b[2] <= level) {
+      const t = (level - a[2]) / (b[2] - a[2]);
+      const p: P3 = [a[0] + (b[0] - a[0]) * t, a[1] + (b[1] - a[1]) * t, level];
+      below.push(p);
+      crossings.push(p);
+    }
+  });
+  const cut: [P3, P3][] = [];
+  for (let i = 0; i + 1 < crossings.length; i += 2) {
+    const [a, b] = [crossings[i], crossings[i + 1]];
+    if (a && b) cut.push([a, b]);
+  }
+  return { below, cut };
+}
+
+/** Pieces of line strung together to closed loops. */
+function loopsOf(ends: [P3, P3][]): P3[][] {
+  const key = (p: P3) => p.map((value) => value.toFixed(5)).join(" ");
+  const at = new Map<string, [P3, P3][]>();
+  for (const pair of ends) for (const end of pair) at.set(key(end), [...(at.get(key(end)) ?? []), pair]);
+  const waiting = new Set(ends);
+  const loops: P3[][] = [];
+  for (const first of waiting) {
+    waiting.delete(first);
+    const loop: P3[] = [...first];
+    for (;;) {
+      const here = loop.at(-1);
+      const next = here && (at.get(key(here)) ?? []).find((pair) => waiting.has(pair));
+      if (!here || !next) break;
+      waiting.delete(next);
+      loop.push(key(next[0]) === key(here) ? next[1] : next[0]);
+    }
+    loops.push(loop);
+  }
+  return loops;
+}

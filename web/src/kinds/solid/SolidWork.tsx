@@ -1,4 +1,4 @@
-import { useEffect, useState } from "react";
+import { useCallback, useEffect, useState } from "react";
 import { api } from "../../api/client";
 import { useSheet } from "../../api/queries";
 import type { Complaint, EntryAnswer, PieceDocument, SheetRow } from "../../api/types";
@@ -12,6 +12,7 @@ import { TallyPanel } from "../../tally/TallyPanel";
 import { goTo } from "../../ui/fields";
 import { isTyping } from "../../ui/typing";
 import type { WorkProps } from "../kind";
+import { FillBar } from "./FillBar";
 import { PieceBar } from "./PieceBar";
 import { addPiece, changePiece, pieceNamed, piecesOf, removePiece, withPiece } from "./pieces";
 
@@ -36,19 +37,24 @@ export default function SolidWork({ figure, worked }: WorkProps) {
   const now = resultsOf("solid", worked.results?.figures[name]);
   const old = worked.late || (good !== undefined && good !== worked.results?.figures[name]);
   const complaints = worked.results?.complaints ?? NO_COMPLAINTS;
+  const bounds = good?.drawing?.bounds;
   const [adding, setAdding] = useState(false);
   const solids = sheet.data?.filter((row) => !row.plane) ?? [];
   const faces = (good?.tallies.surface?.entries ?? [])
     .filter((entry) => entry.part === selected)
     .map((entry) => entry.title.replace(`${selected}, `, ""));
 
-  // A measurement that is picked in the tally is changed in its field.
+  // A measurement that is picked on the picture or in the tally is changed in its field.
+  const pick = useCallback(
+    (of: string, measure: string) => {
+      store.getState().set({ selected: of, editing: null });
+      requestAnimationFrame(() => goTo(`given ${of} ${measure}`));
+    },
+    [store],
+  );
   useEffect(() => {
-    if (!editing) return;
-    store.getState().set({ selected: editing.part, editing: null });
-    const place = `given ${editing.part} ${editing.given}`;
-    requestAnimationFrame(() => goTo(place));
-  }, [editing, store]);
+    if (editing) pick(editing.part, editing.given);
+  }, [editing, pick]);
 
   useEffect(() => {
     const pressed = (event: KeyboardEvent) => {
@@ -115,6 +121,17 @@ export default function SolidWork({ figure, worked }: WorkProps) {
           drawing={good?.drawing ?? null}
           old={old}
           title={name}
+          level={good?.liquid && bounds ? bounds[0][2] + good.liquid.at : null}
+          onGiven={pick}
+          controls={
+            <FillBar
+              figure={figure}
+              name={name}
+              liquid={good?.liquid ?? null}
+              height={bounds ? bounds[1][2] - bounds[0][2] : null}
+              complaints={complaints}
+            />
+          }
           empty={
             <p className="grid h-full place-items-center p-6 text-center text-soft">
               A solid is put together from pieces: choose the first one below.

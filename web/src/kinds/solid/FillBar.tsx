@@ -1,0 +1,73 @@
+import type { Complaint, SolidResults } from "../../api/types";
+import { changeFigure, figureAt } from "../../document/figures";
+import { useBench, useBenchStore } from "../../document/store";
+import { tidy } from "../../document/tidy";
+import { Button } from "../../ui/Button";
+import { TextInPlace } from "../../ui/TextInPlace";
+
+interface Props {
+  figure: number;
+  name: string;
+  liquid: SolidResults["liquid"];
+  /** How high the solid is, in the problem's unit; null while that is not known. */
+  height: number | null;
+  complaints: Complaint[];
+}
+
+/** The level to which a solid is filled, by a handle or typed; how much that is, and how much room is left. */
+export function FillBar({ figure, name, liquid, height, complaints }: Props) {
+  const store = useBenchStore();
+  const level = useBench((state) => figureAt("solid", state.draft ?? state.document, figure)?.level ?? null);
+  const changed = (text: string | undefined) =>
+    changeFigure("solid", store.getState().document, figure, (solid) => ({ ...solid, level: text }));
+  const put = (text: string | undefined) => store.getState().commit(changed(text));
+  const fault = complaints.find((complaint) => complaint.where === `figures.${name}.level`)?.says;
+  if (height === null) return null;
+  if (level === null)
+    return (
+      <Button look="quiet" className="text-pine!" onClick={() => put(tidy(height / 2))}>
+        Fill it
+      </Button>
+    );
+  return (
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-1 text-sm">
+      <label className="flex items-center gap-2">
+        Filled to
+        <input
+          type="range"
+          className="w-36 accent-pine"
+          aria-label="How deep it is filled"
+          min={0}
+          max={1000}
+          step={5}
+          value={Math.round(((liquid?.at ?? 0) / height) * 1000)}
+          onChange={(event) => store.getState().preview(changed(tidy((Number(event.target.value) / 1000) * height)))}
+          onPointerUp={(event) => put(tidy((Number(event.currentTarget.value) / 1000) * height))}
+          onKeyUp={(event) => put(tidy((Number(event.currentTarget.value) / 1000) * height))}
+        />
+      </label>
+      <TextInPlace
+        value={level}
+        label="Depth"
+        invalid={fault !== undefined}
+        className="w-20"
+        onCommit={(text) => put(text)}
+      />
+      {liquid ? (
+        <span data-testid="content">
+          holds <b>{liquid.content.text}</b>
+          {liquid.litres ? ` = ${liquid.litres}` : ""}; room for <b>{liquid.left.text}</b>
+          {liquid.leftLitres ? ` = ${liquid.leftLitres}` : ""} more
+        </span>
+      ) : null}
+      <Button look="quiet" title="Empty it" aria-label="Empty it" onClick={() => put(undefined)}>
+        ×
+      </Button>
+      {fault ? (
+        <p className="says basis-full" role="alert">
+          {fault}
+        </p>
+      ) : null}
+    </div>
+  );
+}
