@@ -9,7 +9,7 @@ from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 from itertools import pairwise
-from math import ceil, cos, hypot, pi, sin
+from math import ceil, cos, floor, hypot, log10, pi, sin
 
 from mensuration.catalogue.figure import Ellipsoid, Raised, Solid, Turned
 from mensuration.drawing.paths import scale_of
@@ -23,6 +23,7 @@ from mensuration.plane.regions import walks
 from mensuration.solids import Joined, Piece
 from mensuration.solids.slicing import Layer, layers_of
 from mensuration.solids.stacking import FlatRegion, Slab, Stack
+from mensuration.solids.standing import extents
 from mensuration.telling import Teller
 
 STEPS = 60  # in which a full turn is drawn
@@ -77,7 +78,9 @@ class SpaceDrawing(Frozen):
 def draw_solid(joined: Joined, entries: Mapping[tuple[int, str], str], teller: Teller) -> SpaceDrawing | None:
     """The picture of joined pieces; ``entries`` names the entry of each face, by its piece and own name. None where
     nothing is there."""
-    pen = _Pen(entries, scale_of(teller))
+    reach = [value for p in joined.pieces for extent in extents(p.solution, p.frame) for value in extent]
+    size = max((abs(float(value)) for value in reach), default=1.0) * scale_of(teller)
+    pen = _Pen(entries, scale_of(teller), DIGITS - 1 - floor(log10(size)))
     for piece in joined.pieces:
         pen.measure(piece, teller)
     for stack in joined.stacks:
@@ -88,8 +91,8 @@ def draw_solid(joined: Joined, entries: Mapping[tuple[int, str], str], teller: T
 
 
 class _Pen:
-    def __init__(self, entries: Mapping[tuple[int, str], str], scale: float) -> None:
-        self.entries, self.scale = entries, scale
+    def __init__(self, entries: Mapping[tuple[int, str], str], scale: float, places: int) -> None:
+        self.entries, self.scale, self.places = entries, scale, places
         self.faces: dict[tuple[int, str, bool], list[Facet]] = {}
         self.names: dict[int, str] = {}
         self.edges: list[tuple[P3, ...]] = []
@@ -163,7 +166,11 @@ class _Pen:
     def _at(self, axis: int, spot: Spot, level: float) -> P3:
         found = [0.0] * 3
         found[axis], found[(axis + 1) % 3], found[(axis + 2) % 3] = level, *spot
-        x, y, z = (float(f"{value * self.scale:.{DIGITS}g}") + 0.0 for value in found)
+        return self._short(found)
+
+    def _short(self, point: Sequence[float]) -> P3:
+        """A point in the picture's unit, to so many places that what meets has the same numbers."""
+        x, y, z = (round(value * self.scale, self.places) + 0.0 for value in point)
         return x, y, z
 
     # Stacks
@@ -241,11 +248,7 @@ class _Pen:
         found = [0.0] * 3
         for value, (axis, sign) in zip(own, piece.frame.axes, strict=True):
             found[axis] = sign * value
-        x, y, z = (
-            float(f"{(value + float(at)) * self.scale:.{DIGITS}g}") + 0.0
-            for value, at in zip(found, piece.frame.at, strict=True)
-        )
-        return x, y, z
+        return self._short([value + float(at) for value, at in zip(found, piece.frame.at, strict=True)])
 
 
 @dataclass(frozen=True, eq=False)
@@ -275,7 +278,7 @@ class _Wall:
             inner = min(max(share, AT_END), 1 - AT_END)  # where a body comes to a point no edge is left
             level = self.slab.low + (self.slab.high - self.slab.low) * Real.of(Fraction(inner))
             edge = layer.at(level)[self.edge.index]
-            spots = [edge.spot(t) for t in _steps(edge, 0.0, 1.0)]
+            spots = _together([edge.spot(t) for t in _steps(edge, 0.0, 1.0)], high - low)
             rows.append((low + (high - low) * share, spots if self.forward else spots[::-1]))
         return rows
 
@@ -288,6 +291,14 @@ class _Wall:
         )
         middle = layer.at(layer.middle)[self.edge.index].length
         return abs(float(near + far) - 2 * float(middle)) < 1e-6 * float(middle)
+
+
+def _together(spots: list[Spot], size: float) -> list[Spot]:
+    """Spots that lie as good as together, in one."""
+    x, y = (sum(values) / len(spots) for values in zip(*spots, strict=True))
+    if max(hypot(u - x, v - y) for u, v in spots) > 1e-6 * size:
+        return spots
+    return [(x, y)] * len(spots)
 
 
 def _along(edge: Edge, fragment: Fragment, forward: bool) -> list[Spot]:

@@ -1553,6 +1553,59 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * Net
+         * @description The bits, each after the one it hangs on; the first turns into the ground.
+         */
+        Net: {
+            /** Bits */
+            bits: components["schemas"]["NetBit"][];
+        };
+        /**
+         * NetBit
+         * @description A flat bit of a face: its ring in the folded solid, the bit it hangs on (-1 for the first), the hinge, and by how
+         *     much it turns until it is flat; ``lines`` are those of its edges that are drawn.
+         */
+        NetBit: {
+            /** Angle */
+            angle: number;
+            /** Face */
+            face: number;
+            /** Hinge */
+            hinge: [
+                [
+                    number,
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number,
+                    number
+                ]
+            ];
+            /** Lines */
+            lines: [
+                [
+                    number,
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number,
+                    number
+                ]
+            ][];
+            /** Parent */
+            parent: number;
+            /** Ring */
+            ring: [
+                number,
+                number,
+                number
+            ][];
+        };
+        /**
          * Opened
          * @description A problem as the bench works on it.
          */
@@ -2340,7 +2393,8 @@ export interface components {
         };
         /**
          * SolidResults
-         * @description A solid: every piece's quantities, its picture, its tallies, and what it is filled with.
+         * @description A solid: every piece's quantities, its picture, its tallies, what it is filled with, and its net, or why it has
+         *     none.
          */
         SolidResults: {
             drawing: components["schemas"]["SpaceDrawing"] | null;
@@ -2351,6 +2405,9 @@ export interface components {
              */
             kind: "solid";
             liquid: components["schemas"]["Liquid"] | null;
+            net: components["schemas"]["Net"] | null;
+            /** Nonet */
+            noNet: string | null;
             /** Pieces */
             pieces: {
                 [key: string]: {

@@ -10,6 +10,7 @@ from typing import Literal
 
 from mensuration.catalogue import figures
 from mensuration.catalogue.figure import Solid
+from mensuration.drawing.net import Net, net_of
 from mensuration.drawing.space import SpaceDrawing, draw_solid
 from mensuration.expressions import ExpressionError, Quantity, unknown_word
 from mensuration.frozen import Frozen, Table, table
@@ -48,11 +49,14 @@ class Liquid(Frozen):
 
 @dataclass(frozen=True, kw_only=True)
 class SolidResults(FigureResults):
-    """A solid: every piece's quantities, its picture, its tallies, and what it is filled with."""
+    """A solid: every piece's quantities, its picture, its tallies, what it is filled with, and its net, or why it has
+    none."""
 
     pieces: Table[str, Table[str, Told]]
     drawing: SpaceDrawing | None
     liquid: Liquid | None = None
+    net: Net | None = None
+    no_net: str | None = None
     kind: Literal["solid"] = "solid"
 
 
@@ -244,6 +248,7 @@ class SolidWork(Work[SolidDocument]):
         if tallies is None:
             return SolidResults(pieces=pieces, drawing=drawing)
         told = {measure: self.tally(measure) for measure in tallies.measures}
+        net = None if drawing is None else _net(tallies.joined, drawing)
         return SolidResults(
             quantities=table(
                 (measure, teller.tell(tallies.quantity(measure))) for measure in tallies.measures
@@ -252,6 +257,8 @@ class SolidWork(Work[SolidDocument]):
             pieces=pieces,
             drawing=drawing,
             liquid=self._liquid(tallies),
+            net=net if isinstance(net, Net) else None,
+            no_net=net if isinstance(net, str) else None,
         )
 
     def _liquid(self, tallies: SolidTallies) -> Liquid | None:
@@ -342,3 +349,8 @@ def _drawn(joined: Joined, teller: Teller) -> SpaceDrawing | None:
         for face in joined.faces
     }
     return draw_solid(joined, entries, teller)
+
+
+@lru_cache(maxsize=32)
+def _net(joined: Joined, drawing: SpaceDrawing) -> Net | str:
+    return net_of(joined, drawing)

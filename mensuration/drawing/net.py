@@ -1,0 +1,160 @@
+"""The net of a solid: its surface as flat bits that hang on one another by hinges, to be unfolded in a picture.
+
+Every bit hangs on its parent by an edge that both have; turned about it by ``angle`` it lies in the parent's plane. What is
+curved one way only is a row of narrow bits, so that it rolls out. The web app turns the hinges by a share of their angles.
+"""
+
+from __future__ import annotations
+
+from collections import deque
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from math import atan2
+
+from mensuration.catalogue.figure import Solid, Turned
+from mensuration.drawing.solid.space import along, cross, dot, minus, normal, unit
+from mensuration.drawing.space import P3, SpaceDrawing
+from mensuration.frozen import Frozen
+from mensuration.solids import Joined
+
+FLAT = 1e-12
+NEAR = 5  # digits after which two points are one
+Side = frozenset[P3]
+Ends = tuple[P3, P3]
+
+
+@dataclass(frozen=True)
+class NetBit(Frozen):
+    """A flat bit of a face: its ring in the folded solid, the bit it hangs on (-1 for the first), the hinge, and by how
+    much it turns until it is flat; ``lines`` are those of its edges that are drawn."""
+
+    face: int
+    ring: tuple[P3, ...]
+    parent: int
+    hinge: tuple[P3, P3]
+    angle: float
+    lines: tuple[tuple[P3, P3], ...]
+
+
+@dataclass(frozen=True)
+class Net(Frozen):
+    """The bits, each after the one it hangs on; the first turns into the ground."""
+
+    bits: tuple[NetBit, ...]
+
+
+def net_of(joined: Joined, drawing: SpaceDrawing) -> Net | str:
+    """The net of one piece that stands alone; in words why there is none."""
+    if len(joined.pieces) != 1:
+        return "a net is laid out for one piece by itself"
+    (piece,) = joined.pieces
+    solid = piece.solution.figure
+    assert isinstance(solid, Solid)
+    curved = isinstance(solid.body, Turned) and any(run.centre is not None for run in solid.body.runs)
+    if curved or joined.alone:
+        return f"a {solid.title.lower()} is curved every way: it can't be laid flat without being torn"
+    if any(len(facet.rings) > 1 for face in drawing.faces for facet in face.facets):
+        return "a face with a hole in it hangs on two sides: there is no net in one piece"
+    return _Folding(drawing).net() or "its faces don't all hang together"
+
+
+class _Folding:
+    def __init__(self, drawing: SpaceDrawing) -> None:
+        low, high = drawing.bounds
+        self.size = max(b - a for a, b in zip(low, high, strict=True))
+        self.rings: list[tuple[P3, ...]] = []
+        self.faces: list[int] = []
+        self.smooth = [face.smooth for face in drawing.faces]
+        for number, face in enumerate(drawing.faces):
+            for facet in face.facets:
+                self.rings.append(facet.rings[0])
+                self.faces.append(number)
+        self.normals = [unit(normal(ring)) for ring in self.rings]
+        self.beside: dict[Side, list[int]] = {}
+        for bit, ring in enumerate(self.rings):
+            for a, b in _sides(ring):
+                self.beside.setdefault(self._key(a, b), []).append(bit)
+        self.parents: dict[int, tuple[int, Ends]] = {}
+
+    def net(self) -> Net | None:
+        """None where the faces don't all hang together."""
+        root = self._root()
+        self.parents[root] = -1, self._lowest(root)
+        order, waiting = [root], deque([root])
+        while waiting:
+            here = waiting.popleft()
+            onward = sorted(self._neighbours(here), key=lambda pair: not self._same_curve(here, pair[0]))
+            for bit, hinge in onward:
+                if bit not in self.parents and self._may_hang(bit, here):
+                    self.parents[bit] = here, hinge
+                    order.append(bit)
+                    # A curved face is rolled out to its ends before what hangs on it.
+                    (waiting.appendleft if self._same_curve(here, bit) else waiting.append)(bit)
+        if len(order) < len(self.rings):
+            return None
+        place = {bit: number for number, bit in enumerate(order)}
+        return Net(tuple(self._bit(bit, place) for bit in order))
+
+    def _root(self) -> int:
+        """The middle of the longest curved face; else the face that looks down most."""
+        curved = {face for face in self.faces if self.smooth[face]}
+        if curved:
+            bits = max(([b for b, f in enumerate(self.faces) if f == face] for face in curved), key=len)
+            return bits[len(bits) // 2]
+        return min(
+            range(len(self.rings)), key=lambda bit: (self.normals[bit][2], min(p[2] for p in self.rings[bit]))
+        )
+
+    def _same_curve(self, one: int, two: int) -> bool:
+        return self.faces[one] == self.faces[two] and self.smooth[self.faces[one]]
+
+    def _may_hang(self, bit: int, on: int) -> bool:
+        """A curved face hangs together: only its first bit hangs on another face."""
+        face = self.faces[bit]
+        if not self.smooth[face] or self.faces[on] == face:
+            return True
+        return not any(self.faces[other] == face for other in self.parents)
+
+    def _neighbours(self, bit: int) -> Iterator[tuple[int, Ends]]:
+        for a, b in _sides(self.rings[bit]):
+            for other in self.beside[self._key(a, b)]:
+                if other != bit:
+                    yield other, (a, b)
+
+    def _lowest(self, bit: int) -> Ends:
+        return min(_sides(self.rings[bit]), key=lambda side: side[0][2] + side[1][2])
+
+    def _bit(self, bit: int, place: dict[int, int]) -> NetBit:
+        parent, hinge = self.parents[bit]
+        flat = (0.0, 0.0, -1.0) if parent < 0 else self.normals[parent]
+        own = self.normals[bit]
+        if parent < 0:
+            across = cross(own, flat)
+            axis = unit(across) if dot(across, across) > FLAT else unit(minus(hinge[1], hinge[0]))
+            hinge = hinge[0], along(hinge[0], self.size, axis)
+        axis = unit(minus(hinge[1], hinge[0]))
+        angle = atan2(dot(cross(own, flat), axis), dot(own, flat))
+        lines = [side for side in _sides(self.rings[bit]) if not self._rolls_on(bit, side)]
+        return NetBit(
+            self.faces[bit], self.rings[bit], -1 if parent < 0 else place[parent], hinge, angle, tuple(lines)
+        )
+
+    def _rolls_on(self, bit: int, side: Ends) -> bool:
+        """Whether a curved face goes on beyond a side: where it was cut open it doesn't."""
+        others = [other for other in self.beside[self._key(*side)] if other != bit]
+        return any(
+            (self._same_curve(bit, other) and bit in (other, self.parents[other][0]))
+            or (self._same_curve(bit, other) and other == self.parents[bit][0])
+            for other in others
+        )
+
+    def _key(self, a: P3, b: P3) -> Side:
+        return frozenset((self._rounded(a), self._rounded(b)))
+
+    def _rounded(self, p: P3) -> P3:
+        x, y, z = (round(value / self.size, NEAR) + 0.0 for value in p)
+        return x, y, z
+
+
+def _sides(ring: Sequence[P3]) -> list[Ends]:
+    return [(a, b) for a, b in zip(ring, [*ring[1:], ring[0]], strict=True) if a != b]
