@@ -80,16 +80,19 @@ class _Folding:
         """None where the faces don't all hang together."""
         root = self._root()
         self.parents[root] = -1, self._lowest(root)
-        order, waiting = [root], deque([root])
-        while waiting:
-            here = waiting.popleft()
+        order = [root]
+        rolling, waiting = (
+            deque([root]),
+            deque[int](),
+        )  # a curved face is rolled out, both ways, before the rest goes on
+        while rolling or waiting:
+            here = (rolling or waiting).popleft()
             onward = sorted(self._neighbours(here), key=lambda pair: not self._same_curve(here, pair[0]))
             for bit, hinge in onward:
                 if bit not in self.parents and self._may_hang(bit, here):
                     self.parents[bit] = here, hinge
                     order.append(bit)
-                    # A curved face is rolled out to its ends before what hangs on it.
-                    (waiting.appendleft if self._same_curve(here, bit) else waiting.append)(bit)
+                    (rolling if self._same_curve(here, bit) else waiting).append(bit)
         if len(order) < len(self.rings):
             return None
         place = {bit: number for number, bit in enumerate(order)}

@@ -56,6 +56,12 @@ def squares(page: Page) -> None:
     page.get_by_test_id("share").wait_for()
 
 
+def solid(page: Page) -> None:
+    page.get_by_role("radio", name="Surface").click()
+    page.locator("[data-entry='surface.bowl.arc']").wait_for()
+    park(page)
+
+
 def edge(page: Page) -> None:
     page.locator("g[data-part=board]").focus()
     page.keyboard.press("Enter")
@@ -110,6 +116,7 @@ VIEWS: dict[str, tuple[tuple[int, int], Callable[[Page], None]]] = {
     "bench-edge": ((1280, 800), opened("Roll-in canopy", edge)),
     "bench-why": ((1280, 800), opened("Shade sail", why)),
     "bench-mistake": ((1280, 800), opened("Manual pad", mistake)),
+    "bench-solid": ((1280, 800), opened("Half-pipe from a block", solid)),
     "cards": ((1280, 800), gallery),
     "card": ((1280, 800), card("Marker cone")),
     "card-two-solutions": ((1280, 800), card("Brace under the sail")),

@@ -121,3 +121,58 @@ def test_a_wrong_measurement_keeps_the_last_good_picture(bench: Bench) -> None:
     field.fill("0.3")
     field.press("Enter")
     bench.expect_total("≈ 0.31 m³")  # π 0.09 (0.9 + 0.2)
+
+
+def test_a_drum_is_filled_by_handle_and_by_typing(bench: Bench) -> None:
+    """0.5 m deep: 1.38 m³, the rest is room; half full at the axis."""
+    page = bench.open("Rain drum").page
+    page.get_by_role("button", name="Fill it").click()
+    content = page.get_by_test_id("content")
+    expect(content).to_contain_text("holds 3.05 m³ = 3053.63 L; room for 3.05 m³ = 3053.63 L more")
+    expect(page.get_by_test_id("liquid")).to_be_visible()
+    depth = page.get_by_label("Depth", exact=True)
+    depth.fill("50 cm")
+    depth.press("Enter")
+    expect(content).to_contain_text("holds 1.38 m³ = 1384.33 L; room for 4.72 m³ = 4722.92 L more")
+    handle = page.get_by_label("How deep it is filled")
+    handle.focus()
+    handle.press("End")
+    expect(content).to_contain_text("holds 6.11 m³")
+    depth.fill("3")
+    depth.press("Enter")
+    expect(page.get_by_role("alert")).to_contain_text("the depth must be from 0 to the height")
+    page.keyboard.press("Control+z")
+    page.get_by_label("Empty it").click()
+    expect(page.get_by_test_id("liquid")).to_have_count(0)
+
+
+def test_a_net_is_unfolded_and_told_face_by_face(bench: Bench) -> None:
+    page = bench.open("Bank ramp").page
+    handle = page.get_by_label("Unfold")
+    handle.focus()
+    handle.press("End")
+    labels = page.get_by_test_id("net-labels")
+    for text in ("24.00 m²", "9.00 m²", "3.00 m²", "≈ 25.63 m²"):
+        expect(labels).to_contain_text(text)
+    assert page.locator("path[data-hidden]").count() == 0
+    handle.press("Home")
+    expect(labels).to_have_count(0)
+    assert page.locator("path[data-hidden]").count() == 3
+
+
+def test_what_can_t_be_unfolded_says_why_on_the_page(bench: Bench) -> None:
+    page = empty(bench)
+    field = page.get_by_label("Type a part in words")
+    field.fill("sphere radius 2")
+    field.press("Enter")
+    expect(page.get_by_text("a sphere is curved every way")).to_be_visible()
+
+
+def test_a_measurement_is_picked_on_the_picture(bench: Bench) -> None:
+    page = bench.open("Half-pipe from a block").page
+    page.locator("[data-span='block height']").click()
+    field = page.get_by_role("textbox", name="height of block", exact=True)
+    expect(field).to_be_focused()
+    field.fill("2")
+    field.press("Enter")
+    bench.expect_total("≈ 19.48 m³")  # 24 - 1.44π

@@ -8,6 +8,7 @@ export type PlaneDocument = Schemas["PlaneDocument"];
 export type SolidDocument = Schemas["SolidDocument"];
 export type PieceDocument = Schemas["PieceDocument"];
 export type SolidResults = Schemas["SolidResults"];
+export type SolidNet = Schemas["Net"];
 export type SpaceDrawing = Schemas["SpaceDrawing"];
 export type FormulaDocument = Schemas["FormulaDocument"];
 export type CasesDocument = Schemas["CasesDocument"];

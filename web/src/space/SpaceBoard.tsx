@@ -1,13 +1,19 @@
 import { memo, useEffect, useLayoutEffect, useMemo, useRef, useState, type PointerEvent, type ReactNode } from "react";
-import type { SpaceDrawing } from "../api/types";
+import type { SolidNet, SpaceDrawing } from "../api/types";
 import { useBench, useBenchStore } from "../document/store";
 import { Button } from "../ui/Button";
 import { isTyping } from "../ui/typing";
+import { middleOf, unfolded } from "./folding";
 import { Measurements } from "./Measurements";
 import { liquid, LOOKS, projection, seen, type Look } from "./projecting";
 
 interface Props {
   drawing: SpaceDrawing | null;
+  /** How it unfolds; null where it can't, for which `noNet` says why. */
+  net: SolidNet | null;
+  noNet: string | null;
+  /** What is told of each face on the flat net, by its entry. */
+  labels: Record<string, string>;
   old: boolean;
   title: string;
   /** How high it is filled, as a height of the picture's own; null where it is not. */
@@ -35,7 +41,10 @@ const NAMED: { name: string; look: Look; key: string }[] = [
 
 /** A solid as a textbook draws it, turned by dragging, by keys and by the tilt handle. */
 export const SpaceBoard = memo(function SpaceBoard({
-  drawing,
+  drawing: folded,
+  net,
+  noNet,
+  labels,
   old,
   title,
   level = null,
@@ -47,7 +56,18 @@ export const SpaceBoard = memo(function SpaceBoard({
   const store = useBenchStore();
   const lit = useBench((state) => state.lit);
   const selected = useBench((state) => state.selected);
-  const [look, setLook] = useState<Look>(LOOKS.usual);
+  const [chosen, setLook] = useState<Look>(LOOKS.usual);
+  const [open, setOpen] = useState(0);
+  const share = net ? open : 0;
+  // As it unfolds, one comes to look straight down on it: then the net is true to scale.
+  const look = useMemo<Look>(
+    () => ({ turn: chosen.turn * (1 - share), tilt: chosen.tilt + (90 - chosen.tilt) * share }),
+    [chosen, share],
+  );
+  const drawing = useMemo(
+    () => (folded && net && share > 0 ? unfolded(folded, net, share) : folded),
+    [folded, net, share],
+  );
   const [size, setSize] = useState({ width: 760, height: 420 });
   const frame = useRef<HTMLDivElement>(null);
   const held = useRef<{ x: number; y: number; look: Look; moved: boolean } | null>(null);
@@ -62,12 +82,16 @@ export const SpaceBoard = memo(function SpaceBoard({
     return () => watch.disconnect();
   }, []);
 
-  const picture = useMemo(() => (drawing ? seen(drawing, look) : null), [drawing, look]);
-  const to = useMemo(() => (drawing ? fitted(drawing, look, size) : null), [drawing, look, size]);
+  const picture = useMemo(() => (drawing ? seen(drawing, look, share > 0) : null), [drawing, look, share]);
+  const flat = useMemo(
+    () => (folded && net && share > 0 ? unfolded(folded, net, 1).bounds : null),
+    [folded, net, share],
+  );
+  const to = useMemo(() => (drawing ? fitted(drawing.bounds, flat, look, size) : null), [drawing, flat, look, size]);
 
   const water = useMemo(
-    () => (drawing && level !== null ? liquid(drawing, look, level) : null),
-    [drawing, look, level],
+    () => (drawing && level !== null && share === 0 ? liquid(drawing, look, level) : null),
+    [drawing, look, level, share],
   );
 
   useEffect(() => {
@@ -96,7 +120,7 @@ export const SpaceBoard = memo(function SpaceBoard({
   };
   const onDown = (event: PointerEvent<SVGSVGElement>) => {
     event.currentTarget.setPointerCapture(event.pointerId);
-    held.current = { x: event.clientX, y: event.clientY, look, moved: false };
+    held.current = { x: event.clientX, y: event.clientY, look: chosen, moved: false };
   };
   const onMove = (event: PointerEvent<SVGSVGElement>) => {
     const start = held.current;
@@ -184,6 +208,7 @@ export const SpaceBoard = memo(function SpaceBoard({
                 data-hidden={hidden || undefined}
               />
             ))}
+            {share === 1 ? <Labels drawing={drawing} look={look} to={to} labels={labels} /> : null}
             <Measurements drawing={drawing} look={look} to={to} onPick={onGiven} />
           </svg>
         ) : (
@@ -201,9 +226,9 @@ export const SpaceBoard = memo(function SpaceBoard({
               min={0}
               max={90}
               step={1}
-              value={Math.round(look.tilt)}
-              aria-valuetext={`${Math.round(look.tilt)}°`}
-              onChange={(event) => setLook({ ...look, tilt: Number(event.target.value) })}
+              value={Math.round(chosen.tilt)}
+              aria-valuetext={`${Math.round(chosen.tilt)}°`}
+              onChange={(event) => setLook({ ...chosen, tilt: Number(event.target.value) })}
             />
           </label>
           {NAMED.map(({ name, look: wanted, key }) => (
@@ -211,6 +236,23 @@ export const SpaceBoard = memo(function SpaceBoard({
               {name}
             </Button>
           ))}
+          {net ? (
+            <label className="flex items-center gap-2">
+              Unfold
+              <input
+                type="range"
+                className="w-32 accent-pine"
+                min={0}
+                max={1}
+                step={0.02}
+                value={share}
+                aria-valuetext={share === 0 ? "folded" : share === 1 ? "flat" : `${Math.round(share * 100)} %`}
+                onChange={(event) => setOpen(Number(event.target.value))}
+              />
+            </label>
+          ) : noNet ? (
+            <span className="text-xs text-soft">No net: {noNet}.</span>
+          ) : null}
           {controls}
         </div>
       ) : null}
@@ -223,15 +265,54 @@ export type To = (x: number, y: number) => string;
 const line = (points: readonly (readonly [number, number])[], to: To): string =>
   points.map(([x, y], i) => `${i ? "L" : "M"}${to(x, y)}`).join("");
 
-/** Room on the screen for a solid from any side, so that turning does not change its size. */
-function fitted(drawing: SpaceDrawing, look: Look, size: { width: number; height: number }): To {
-  const [low, high] = drawing.bounds;
+type Bounds = SpaceDrawing["bounds"];
+
+/** Room on the screen for a solid from any side, so that turning does not change its size; on the way to a flat net, for
+ * that as well. */
+function fitted(bounds: Bounds, flat: Bounds | null, look: Look, size: { width: number; height: number }): To {
+  const [low, high] = bounds;
   const across = Math.hypot(high[0] - low[0], high[1] - low[1]);
   const tall = Math.hypot(across * 0.6, high[2] - low[2]);
-  const scale = Math.min((size.width - 2 * MARGIN) / across, (size.height - 2 * MARGIN) / tall);
+  const wide = flat ? Math.max(across * 0.7, flat[1][0] - flat[0][0]) : across;
+  const high_ = flat ? Math.max(tall * 0.7, flat[1][1] - flat[0][1]) : tall;
+  const scale = Math.min((size.width - 2 * MARGIN) / wide, (size.height - 2 * MARGIN) / high_);
   const [cx, cy] = projection(look)([(low[0] + high[0]) / 2, (low[1] + high[1]) / 2, (low[2] + high[2]) / 2]);
   const round = (value: number) => String(Math.round(value * 100) / 100);
   return (x, y) => `${round(size.width / 2 + (x - cx) * scale)} ${round(size.height / 2 - (y - cy) * scale)}`;
+}
+
+/** What each face of a flat net is called and comes to. */
+function Labels({ drawing, look, to, labels }: { drawing: SpaceDrawing; look: Look; to: To; labels: Props["labels"] }) {
+  const project = projection(look);
+  return (
+    <g data-testid="net-labels">
+      {drawing.faces.map((face, index) => {
+        const label = labels[face.entry];
+        if (!label) return null;
+        const [x, y] = project(middleOf(face));
+        const [u = 0, v = 0] = to(x, y).split(" ").map(Number);
+        const [title = "", value = ""] = label.split("\n");
+        return (
+          <text
+            key={index}
+            x={u}
+            y={v}
+            textAnchor="middle"
+            fill="var(--color-ink)"
+            className="text-[0.85rem]"
+            pointerEvents="none"
+          >
+            <tspan x={u} dy="-0.1em">
+              {title}
+            </tspan>
+            <tspan x={u} dy="1.2em" className="font-semibold">
+              {value}
+            </tspan>
+          </text>
+        );
+      })}
+    </g>
+  );
 }
 
 /** The squares of the board on which the solid stands, leaning with it. */

@@ -62,8 +62,8 @@ const EDGE_ON = 1e-9;
 const SAMPLE = 1 / 90; // of the picture: how finely an edge is looked along
 const NEARLY = 2e-3; // of the picture: what counts as on the surface itself
 
-/** All that is drawn of a solid from a look; `size` is how large it is. */
-export function seen(drawing: SpaceDrawing, look: Look): SolidPicture {
+/** All that is drawn of a solid from a look; of an `open` one the insides of faces are seen, too. */
+export function seen(drawing: SpaceDrawing, look: Look, open = false): SolidPicture {
   const to = projection(look);
   const sheets: Sheet[] = [];
   const outlines: Seen[][] = [];
@@ -73,7 +73,7 @@ export function seen(drawing: SpaceDrawing, look: Look): SolidPicture {
       const rings = facet.rings.map((ring) => ring.map(to));
       const sheet = sheetOf(index, rings);
       if (sheet) sheets.push(sheet);
-      if (!face.smooth) continue;
+      if (!face.smooth || open) continue;
       // Where a curved face turns away from the eye it has its outline.
       const [ring] = facet.rings;
       const [flat] = rings;
@@ -97,7 +97,7 @@ export function seen(drawing: SpaceDrawing, look: Look): SolidPicture {
     stretches(points, grid, size),
   );
   const patches = sheets
-    .filter((sheet) => sheet.front)
+    .filter((sheet) => sheet.front || open)
     .sort((a, b) => a.depth - b.depth)
     .map(({ face, rings, facing }) => ({
       face,

@@ -1,3 +1,4 @@
+import { useState } from "react";
 import type { Complaint, SolidResults } from "../../api/types";
 import { changeFigure, figureAt } from "../../document/figures";
 import { useBench, useBenchStore } from "../../document/store";
@@ -21,6 +22,12 @@ export function FillBar({ figure, name, liquid, height, complaints }: Props) {
   const changed = (text: string | undefined) =>
     changeFigure("solid", store.getState().document, figure, (solid) => ({ ...solid, level: text }));
   const put = (text: string | undefined) => store.getState().commit(changed(text));
+  const [held, setHeld] = useState<number | null>(null);
+  const deep = (thousandths: number) => tidy((thousandths / 1000) * (height ?? 0));
+  const release = () => {
+    if (held !== null) put(deep(held));
+    setHeld(null);
+  };
   const fault = complaints.find((complaint) => complaint.where === `figures.${name}.level`)?.says;
   if (height === null) return null;
   if (level === null)
@@ -40,10 +47,14 @@ export function FillBar({ figure, name, liquid, height, complaints }: Props) {
           min={0}
           max={1000}
           step={5}
-          value={Math.round(((liquid?.at ?? 0) / height) * 1000)}
-          onChange={(event) => store.getState().preview(changed(tidy((Number(event.target.value) / 1000) * height)))}
-          onPointerUp={(event) => put(tidy((Number(event.currentTarget.value) / 1000) * height))}
-          onKeyUp={(event) => put(tidy((Number(event.currentTarget.value) / 1000) * height))}
+          value={held ?? Math.round(((liquid?.at ?? 0) / height) * 1000)}
+          onChange={(event) => {
+            setHeld(Number(event.target.value));
+            store.getState().preview(changed(deep(Number(event.target.value))));
+          }}
+          onPointerUp={release}
+          onKeyUp={release}
+          onBlur={release}
         />
       </label>
       <TextInPlace

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useState } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import { api } from "../../api/client";
 import { useSheet } from "../../api/queries";
 import type { Complaint, EntryAnswer, PieceDocument, SheetRow } from "../../api/types";
@@ -37,6 +37,16 @@ export default function SolidWork({ figure, worked }: WorkProps) {
   const now = resultsOf("solid", worked.results?.figures[name]);
   const old = worked.late || (good !== undefined && good !== worked.results?.figures[name]);
   const complaints = worked.results?.complaints ?? NO_COMPLAINTS;
+  const labels = useMemo(
+    () =>
+      Object.fromEntries(
+        (good?.tallies.surface?.entries ?? []).map((entry) => [
+          entry.id,
+          `${entry.title.replace(`${entry.part}, `, "")}\n${entry.value.approximate ? "≈ " : ""}${entry.value.text}`,
+        ]),
+      ),
+    [good],
+  );
   const bounds = good?.drawing?.bounds;
   const [adding, setAdding] = useState(false);
   const solids = sheet.data?.filter((row) => !row.plane) ?? [];
@@ -119,6 +129,9 @@ export default function SolidWork({ figure, worked }: WorkProps) {
         ) : null}
         <SpaceBoard
           drawing={good?.drawing ?? null}
+          net={good?.net ?? null}
+          noNet={pieces.length === 1 ? (good?.noNet ?? null) : null}
+          labels={labels}
           old={old}
           title={name}
           level={good?.liquid && bounds ? bounds[0][2] + good.liquid.at : null}
