@@ -9,9 +9,10 @@ whole catalogue) follows from the declaration. ``docs/adding-a-figure.md`` walks
 
 from __future__ import annotations
 
+from abc import ABC, abstractmethod
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
-from typing import Literal
+from typing import Any, Literal
 
 XY = tuple[str, str]
 XYZ = tuple[str, str, str]
@@ -396,6 +397,18 @@ class Ellipsoid:
     c: str
 
 
+class OwnBody(ABC):
+    """A body that is not declared but made from a problem's own figures, in :mod:`mensuration.solids`."""
+
+    @abstractmethod
+    def layers(self, solution: Any, axis: int) -> Any:
+        """Its layers along an axis and its faces across it; None where it has none."""
+
+    @abstractmethod
+    def extents(self, solution: Any) -> Any:
+        """From where to where it reaches along each axis."""
+
+
 @dataclass(frozen=True)
 class Dimension:
     """A dimension line of a solid for ``measure``, from ``start`` to ``end``.
@@ -429,7 +442,7 @@ class Solid(Figure):
     """One solid of the catalogue. ``right_angles`` are corners with the ends of their arms; ``faces`` all faces that are
     plane or can be unrolled."""
 
-    body: Faces | CountedFaces | Raised | Turned | Ellipsoid
+    body: Faces | CountedFaces | Raised | Turned | Ellipsoid | OwnBody
     dimensions: tuple[Dimension, ...]
     faces: tuple[PlaneFace, ...] = ()
     right_angles: tuple[tuple[XYZ, XYZ, XYZ], ...] = ()

@@ -11,7 +11,7 @@ from fractions import Fraction
 from itertools import pairwise
 from math import ceil, cos, floor, hypot, log10, pi, sin
 
-from mensuration.catalogue.figure import Ellipsoid, Raised, Solid, Turned
+from mensuration.catalogue.figure import Ellipsoid, OwnBody, Raised, Solid, Turned
 from mensuration.drawing.paths import scale_of
 from mensuration.drawing.solid.bodies import point
 from mensuration.expressions.algebras import in_floats
@@ -113,22 +113,23 @@ class _Pen:
                 self.spans.append(
                     SpaceSpan(piece.name, dimension.measure, start, end, text, dimension.side != 0)
                 )
-        if isinstance(solid.body, Raised) and solid.body.height in solution.given:
-            height = solution.floats[solid.body.height]
+        name = solid.body.height if isinstance(solid.body, Raised) else "height"
+        if isinstance(solid.body, Raised | OwnBody) and name in solution.given:
+            height = solution.floats[name]
             corner = max(
                 (
                     spot
-                    for edge in layers_of(solution, 2)[0][0].at(solution.values[solid.body.height].value)
+                    for edge in layers_of(solution, 2)[0][0].at(solution.values[name].value)
                     for spot in (edge.a, edge.b)
                 ),
                 key=lambda spot: (spot[0], -spot[1]),
             )
             low, high = ((corner[0], corner[1], z) for z in (0.0, height))
-            text = teller.written(solution.values[solid.body.height]).text
+            text = teller.written(solution.values[name]).text
             self.spans.append(
                 SpaceSpan(
                     piece.name,
-                    solid.body.height,
+                    name,
                     self._placed(piece, low),
                     self._placed(piece, high),
                     text,

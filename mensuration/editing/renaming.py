@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable, Iterator
 
 from mensuration.editing.refusing import Refused, index_of
@@ -12,6 +13,7 @@ from mensuration.problem.kinds import kind_of
 from mensuration.problem.names import Names, Node, read_names
 
 Rename = Callable[[Node], Node]
+_TOLD_OF = re.compile(r"\b(fill|depth)\s*\(\s*$")
 
 
 def rename_figure(problem: Problem, figure: str, name: str) -> Problem:
@@ -24,7 +26,7 @@ def rename_figure(problem: Problem, figure: str, name: str) -> Problem:
 
     changed = _in_all_texts(problem, renamed)
     index = index_of(figure, [f.name for f in problem.figures], "figure")
-    figures = list(changed.figures)
+    figures = [kind_of(f).with_figure_renamed(f, figure, name) for f in changed.figures]
     figures[index] = figures[index].model_copy(update={"name": name})
     return _same_meaning(problem, changed.model_copy(update={"figures": figures}), renamed)
 
@@ -94,6 +96,8 @@ def _names(problem: Problem) -> Names:
 def _in_text(text: str, names: Names, figure: str | None, renamed: Rename) -> str:
     for start, end, path in reversed(list(path_spans(text))):
         target = _meant(names, path, figure)
+        if target is None and _TOLD_OF.search(text[:start]):
+            target = names.node_of(path, figure)  # fill(drum, …) names a figure
         if target is None or renamed(target[0]) == target[0]:
             continue
         text = text[:start] + _path_to(path, target, renamed(target[0])).text + text[end:]

@@ -17,6 +17,8 @@ from mensuration.solids.standing import FACES
 TAKES = ("take away", "cut out", "carve", "take", "cut")
 CLAUSES = ("on", "in", "at", "shifted", "lying", "open", "named")
 STANDS = ("on", "in")
+_RAISE = re.compile(r"raise\b", re.IGNORECASE)
+_BY = re.compile(r"(?P<figure>\w+)\s+by\s+(?P<height>.+)", re.IGNORECASE)
 
 
 class _Clause(NamedTuple):
@@ -35,6 +37,8 @@ def solids() -> dict[str, Solid]:
 def begins_a_solid(text: str) -> bool:
     """Whether a line begins with the name of a solid rather than of a plane figure."""
     _, rest, offset = _leading_join(text)
+    if _RAISE.match(rest):
+        return True
     found = _leading_solid(rest)
     return found is not None and offset + found[1] > begins_with_shape(text)
 
@@ -51,6 +55,9 @@ def read_piece(text: str, pieces: Mapping[str, str] | None = None) -> dict[str, 
     if len(text) > MAX_LENGTH:
         raise EntryError(f"this is longer than {MAX_LENGTH} characters")
     join, rest, offset = _leading_join(text)
+    raising = _RAISE.match(rest)
+    if raising is not None:
+        return _raised(raising, rest, offset, join, pieces)
     found = _leading_solid(rest)
     if found is None:
         raise _no_solid(rest.strip(), offset)
@@ -69,6 +76,26 @@ def read_piece(text: str, pieces: Mapping[str, str] | None = None) -> dict[str, 
         raise EntryError(f"say its size, such as {_example(solid)}", len(text.rstrip()))
     piece["name"] = piece["name"] or fresh_name(solid.name.replace("-", "_"), pieces)
     return piece
+
+
+def _raised(
+    raising: re.Match[str], rest: str, offset: int, join: str, pieces: Mapping[str, str]
+) -> dict[str, Any]:
+    """``raise deck by 0.3``: a plane figure of the problem, raised straight up."""
+    match = _BY.fullmatch(rest[raising.end() :].strip())
+    if match is None:
+        raise EntryError("say which figure, and how high: raise deck by 0.3", offset + raising.end())
+    figure, height = match["figure"], match["height"]
+    start = offset + raising.end() + match.start("height")
+    return {
+        "name": fresh_name(figure, pieces),
+        "shape": "prism",
+        "base": figure,
+        "given": {"height": checked(height.strip(), start, "the height")},
+        "join": join,
+        "lying": False,
+        "open": [],
+    }
 
 
 def _take(clause: _Clause, piece: dict[str, Any], solid: Solid, pieces: Mapping[str, str]) -> None:
@@ -176,6 +203,12 @@ def _spelt() -> list[tuple[str, Solid]]:
     return sorted(names, key=lambda pair: -len(pair[0]))
 
 
+def _spelling(solid: Solid, word: str) -> str | None:
+    """The shortest of a solid's own names that begin with a word."""
+    own = [name for name in (solid.title.lower(), solid.name) if name.startswith(word)]
+    return min(own, key=len, default=None)
+
+
 def _leading_solid(text: str) -> tuple[Solid, int] | None:
     """The solid with whose name a text begins, the longest such name."""
     lower = text.lower()
@@ -211,7 +244,10 @@ def piece_suggestions(text: str, pieces: Mapping[str, str], limit: int = 8) -> t
     found = _leading_solid(rest)
     if found is None or (found[1] == len(rest) and not rest.endswith(" ")):
         word = rest.strip().lower()
-        fitting = dict.fromkeys(solid for name, solid in _spelt() if name.startswith(word))
+        fitting = sorted(
+            dict.fromkeys(solid for name, solid in _spelt() if name.startswith(word)),
+            key=lambda solid: (_spelling(solid, word) is None, len(_spelling(solid, word) or "")),
+        )
         return tuple(
             Suggestion(solid.title.lower(), f"{lead}{solid.title.lower()} {solid.usual[0]} ")
             for solid in fitting

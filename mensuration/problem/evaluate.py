@@ -110,6 +110,7 @@ class _Evaluation:
             self.complaints,
             partial(self._measurement, figure),
             partial(self._look_up, figure=None),
+            lambda name: self.works.get(name),
         )
 
     def results(self) -> Results:

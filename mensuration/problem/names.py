@@ -117,6 +117,11 @@ def _needs(problem: Problem, names: Names) -> dict[Node, set[Node]]:
             for other in kind.hangs_on(figure, node.member):
                 if (name, other) in names.members:
                     graph[node].add(Node("member", name, other))
+            graph[node] |= {
+                Node("figure", other)
+                for other in kind.figures_needed(figure, node.member)
+                if other in names.figures
+            }
     for line, number in names.lines.items():
         graph[Node("line", line)] = _named(problem.lines[number].expression, names, None)
     for number, ask in enumerate(problem.asks):

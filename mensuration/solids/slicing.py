@@ -13,7 +13,7 @@ from itertools import pairwise
 from math import atan2, cos
 from math import pi as half_turn
 
-from mensuration.catalogue.figure import XYZ, CountedFaces, Faces, Raised, Run, Solid, Turned
+from mensuration.catalogue.figure import XYZ, CountedFaces, Faces, OwnBody, Raised, Run, Solid, Turned
 from mensuration.expressions import evaluate, parse
 from mensuration.numbers import NOUGHT, UNIT, Real
 from mensuration.plane import Placement, place
@@ -98,6 +98,10 @@ def layers_of(solution: Solution, axis: int) -> tuple[tuple[Layer, ...], tuple[F
             return _raised(solution, body)
         case Turned() if axis == 2:
             return _turned(solution, body)
+        case OwnBody():
+            own: tuple[tuple[Layer, ...], tuple[Flat, ...]] | None = body.layers(solution, axis)
+            if own is not None:
+                return own
     raise CannotBeSliced
 
 

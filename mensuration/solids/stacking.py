@@ -51,6 +51,8 @@ class FaceShare:
     size: Real
     counted: Real
     outward: tuple[int, int] | None
+    width: Real | None = None
+    """How wide a side of one width is, rolled out where it is curved."""
 
 
 @dataclass(frozen=True, eq=False)
@@ -419,13 +421,16 @@ class _SideFace:
         outward = _outward([edge for _, edge, _, _ in self.parts], axis, piece)
         areas = [_wall(piece, slab, edge) for slab, edge, _, _ in self.parts]
         size = Real.sum(areas)
+        edges = {edge.index: edge for _, edge, _, _ in self.parts}
+        constant = all(layer.constant for layer in piece.layers(axis)[0])
+        width = Real.sum(edge.length for edge in edges.values()) if constant else None
         if whole:
-            return FaceShare(piece, self.name, True, size, size, outward)
+            return FaceShare(piece, self.name, True, size, size, outward, width)
         counted = [
             area if total else (shown if shown is not None else NOUGHT) * (slab.high - slab.low)
             for area, (slab, _, total, shown) in zip(areas, self.parts, strict=True)
         ]
-        return FaceShare(piece, self.name, False, size, Real.sum(counted), outward)
+        return FaceShare(piece, self.name, False, size, Real.sum(counted), outward, width)
 
 
 def _wall(piece: Piece, slab: Slab, edge: Edge) -> Real:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from functools import lru_cache
 
-from mensuration.catalogue.figure import CountedFaces, Ellipsoid, Faces, Raised, Solid, Turned
+from mensuration.catalogue.figure import CountedFaces, Ellipsoid, Faces, OwnBody, Raised, Solid, Turned
 from mensuration.expressions import evaluate, parse
 from mensuration.numbers import NOUGHT, Real
 from mensuration.plane.edges import Bent
@@ -46,6 +46,9 @@ def own_extents(solution: Solution) -> tuple[Extent, Extent, Extent]:
             (-wide, wide),
             _between([p[1] for side in sides for p in (side.start, side.end)]),
         )
+    if isinstance(body, OwnBody):
+        own: tuple[Extent, Extent, Extent] = body.extents(solution)
+        return own
     if isinstance(body, Raised):
         return _raised_extents(solution)
     assert isinstance(body, Ellipsoid)

@@ -16,6 +16,7 @@ from mensuration.tally.deriving import Derived, derived, derived_by
 from mensuration.tally.entry import Derivation, Entry, Look, Role, Sign, Subject, Tally, measured
 from mensuration.units import Kind
 
+HEIGHT = "height"
 MEASURES = ("volume", "surface", "lateral")
 
 
@@ -92,6 +93,14 @@ class SolidTallies:
         assert isinstance(solid, Solid)
         formula = formula_of(solid, share.face)
         whole: Derived = (), measured("area", Quantity(share.size, area), self.pi)
+        if formula is None and share.width is not None and HEIGHT in solution.values:
+            values = {"width": Quantity(share.width, self.length), HEIGHT: solution.values[HEIGHT]}
+            product = Binary("*", Path(("width",)), Path((HEIGHT,)), True)
+            upright = Derivation(
+                "area", product, values, self.pi, {HEIGHT: "H", "width": "w"}, solution.given
+            )
+            if upright.value.value.same_as(share.size):
+                whole = (), upright
         if formula is not None:
             told = derived_by(solution, formula, "area")
             if told[1].value.value.same_as(share.size):

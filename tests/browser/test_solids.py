@@ -176,3 +176,16 @@ def test_a_measurement_is_picked_on_the_picture(bench: Bench) -> None:
     field.fill("2")
     field.press("Enter")
     bench.expect_total("≈ 19.48 m³")  # 24 - 1.44π
+
+
+def test_a_plane_figure_is_raised_by_words_and_its_walls_are_told(bench: Bench) -> None:
+    page = bench.open("Start deck").page
+    field = page.get_by_label("Type a part in words")
+    field.fill("raise deck by 0.3")
+    field.press("Enter")
+    bench.expect_total("15.30 m³")  # 51 m² by 0.3 m
+    show(page, "Lateral")
+    bench.expect_total("9.60 m²")  # 32 m by 0.3 m
+    expect(page.locator("li[data-entry^='lateral.deck']")).to_have_count(6)
+    page.get_by_role("button", name="Usual view").click()
+    expect(picture(page)).to_be_visible()

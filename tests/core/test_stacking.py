@@ -15,9 +15,11 @@ from hypothesis import strategies as st
 
 from mensuration.catalogue import figures
 from mensuration.catalogue.figure import Solid
+from mensuration.editing.renaming import rename_figure
 from mensuration.expressions import Quantity, Scope, evaluate, parse
 from mensuration.numbers import PI, Real
-from mensuration.problem import evaluate_document
+from mensuration.problem import evaluate as evaluate_problem
+from mensuration.problem import evaluate_document, read
 from mensuration.solids import CutOtherwise, Frame, Piece, join
 from mensuration.solids.slicing import CannotBeSliced, layers_of
 from mensuration.solids.standing import extents
@@ -232,3 +234,77 @@ def test_quarter_turns_change_nothing_but_names(turns: str) -> None:
         }
         reach = extents(solution, frame)
         assert {tuple(round(float(v), 9) for v in corner) for corner in product(*reach)} == corners
+
+
+def raised(floor: list[dict[str, Any]], height: str, **piece: Any) -> dict[str, Any]:
+    figures_ = [
+        {"name": "floor", "kind": "plane", "parts": floor},
+        {"name": "it", "kind": "solid", "pieces": [
+            {"name": "a", "shape": "prism", "base": "floor", "given": {"height": height}, **piece}
+        ]},
+    ]  # fmt: skip
+    return evaluate_document({"format": "tilt-grid/problem", "version": 1, "figures": figures_})
+
+
+FLOORS = {
+    "outline": [{"name": "o", "shape": "outline", "walk": "R 9, U 7, L 5, D 3, L 4, D 4"}],
+    "overlapping discs": [
+        {"name": name, "shape": "circle", "given": {"radius": "3"}, "at": [x, "0"]} for name, x in (("p", "0"), ("q", "3"))
+    ],
+    "with a hole": [
+        {"name": "slab", "shape": "rectangle", "given": {"width": "6", "height": "4"}},
+        {"name": "gap", "shape": "circle", "given": {"radius": "1"}, "at": ["3", "2"], "join": "take"},
+    ],
+    "rounded": [
+        {"name": "body", "shape": "rectangle", "given": {"width": "4", "height": "2"}},
+        {"name": "end", "shape": "semicircle", "given": {"radius": "1"}, "at": ["4", "1"], "turn": "270"},
+    ],
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", FLOORS)
+def test_any_plane_figure_is_raised_exactly(name: str) -> None:
+    """Base area times height; twice the base and the perimeter times the height: with holes, arcs and overlaps."""
+    results = raised(FLOORS[name], "5/2")
+    assert results["complaints"] == []
+    floor, solid = (results["figures"][each]["quantities"] for each in ("floor", "it"))
+    area, perimeter = (evaluate(parse(floor[m]["exactText"]), Scope()).value for m in ("area", "perimeter"))
+    height = Real.of(5) / Real.of(2)
+    wanted = {
+        "volume": area * height,
+        "surface": Real.of(2) * area + perimeter * height,
+        "lateral": perimeter * height,
+    }
+    for measure, value in wanted.items():
+        assert evaluate(parse(solid[measure]["exactText"]), Scope()).value.same_as(value)
+    check_tally(results["figures"]["it"]["tallies"]["surface"])
+
+
+@pytest.mark.parametrize(
+    ("piece", "says"),
+    [
+        ({"base": "nothing"}, "is no plane figure here"),
+        ({"given": {"height": "0"}}, "must be more than 0"),
+        ({"given": {"width": "2"}}, "a raised figure needs its height"),
+        ({"given": {}}, "a raised figure needs its height"),
+        ({"base": "it"}, "goes round in a circle"),
+    ],
+)
+def test_what_can_t_be_raised_is_said_in_words(piece: dict[str, Any], says: str) -> None:
+    results = raised(FLOORS["outline"], "1", **piece)
+    assert any(says in complaint["says"] for complaint in results["complaints"]), results["complaints"]
+
+
+def test_figures_are_renamed_where_a_prism_or_a_filling_names_them() -> None:
+    document = {
+        "format": "tilt-grid/problem", "version": 1,
+        "figures": [
+            {"name": "floor", "kind": "plane", "parts": FLOORS["outline"]},
+            {"name": "it", "kind": "solid", "pieces": [{"name": "a", "shape": "prism", "base": "floor", "given": {"height": "1"}}]},
+        ],
+        "asks": [{"label": "half", "expression": "fill(it, 0.5)"}],
+    }  # fmt: skip
+    problem = rename_figure(rename_figure(read(document), "floor", "ground"), "it", "tank")
+    assert problem.figures[1].pieces[0].base == "ground"
+    assert problem.asks[0].expression == "fill(tank, 0.5)"
+    assert evaluate_problem(problem).asks[0].text == "25.50 m³"

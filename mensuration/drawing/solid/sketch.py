@@ -43,6 +43,8 @@ def sketch(solution: Solution) -> Wireframe:
             return Round(solution, body).drawn()
         case Ellipsoid():
             return _ellipsoid(solution, body)
+        case _:
+            raise ValueError("a body made from a problem's own figures is drawn with its solid")
 
 
 # Bodies with flat faces

@@ -52,6 +52,8 @@ class Context:
     """The quantity that a text stands for, given the kind of measure it is: length, area, volume, angle, turn, count."""
     look_up: Callable[[Path], Quantity | None]
     """What a name stands for outside of this figure."""
+    other: Callable[[str], object] = lambda name: None
+    """Another figure's work, by its name; None where there is none. It has been worked out if this one needs it."""
 
     @property
     def where(self) -> str:
@@ -156,6 +158,14 @@ class Kind(ABC, Generic[D]):
     def hangs_on(self, figure: D, member: str) -> list[str]:
         """Other members that a member needs beside those that its texts name."""
         return []
+
+    def figures_needed(self, figure: D, member: str) -> list[str]:
+        """Other figures that a member needs beside those that its texts name."""
+        return []
+
+    def with_figure_renamed(self, figure: D, old: str, new: str) -> D:
+        """The figure with another one renamed wherever it is named outside of texts."""
+        return figure
 
     def with_member_renamed(self, figure: D, old: str, new: str) -> D:
         """The figure with a member renamed wherever it is named outside of texts."""

@@ -1723,7 +1723,7 @@ export interface components {
          * PieceDocument
          * @description One piece of a solid: a solid of the catalogue with givens, placed and joined.
          *
-         *     ``lying`` lays it on its side; ``turns`` are quarter turns about axes of space, one after the other. Without ``on`` its
+         *     The shape ``prism`` with a ``base`` is a plane figure of the problem, raised by its height. ``lying`` lays it on its side; ``turns`` are quarter turns about axes of space, one after the other. Without ``on`` its
          *     lowest point is as high as the last of ``at`` says. ``open`` names faces that are not there or not counted.
          */
         PieceDocument: {
@@ -1740,6 +1740,11 @@ export interface components {
                 string,
                 string
             ];
+            /**
+             * Base
+             * @description The plane figure that a prism raises
+             */
+            base?: string | null;
             /**
              * Given
              * @default {}

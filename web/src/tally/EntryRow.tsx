@@ -8,13 +8,16 @@ interface Props {
   onGiven: (part: string, given: string, at: DOMRect) => void;
 }
 
+const FACES = new Set<Entry["role"]>(["face", "hidden", "open"]);
+
 /** One entry: sign, badge, name, formula with its numbers in place, value. */
 export const EntryRow = memo(function EntryRow({ entry, onGiven }: Props) {
   const store = useBenchStore();
   const lit = useBench((state) => state.lit);
   const here = lit !== null && (lit.id ? lit.id === entry.id : lit.part === entry.part);
+  const ofItsOwn = entry.stretch !== null || FACES.has(entry.role);
   const light = (on: boolean) =>
-    store.getState().set({ lit: on ? { part: entry.part, id: entry.stretch === null ? undefined : entry.id } : null });
+    store.getState().set({ lit: on ? { part: entry.part, id: ofItsOwn ? entry.id : undefined } : null });
   const sign = { "+": "+", "-": "−", "": "" }[entry.sign];
   return (
     <li

@@ -22,13 +22,14 @@ class Footing(Model):
 class PieceDocument(Model):
     """One piece of a solid: a solid of the catalogue with givens, placed and joined.
 
-    ``lying`` lays it on its side; ``turns`` are quarter turns about axes of space, one after the other. Without ``on`` its
+    The shape ``prism`` with a ``base`` is a plane figure of the problem, raised by its height. ``lying`` lays it on its side; ``turns`` are quarter turns about axes of space, one after the other. Without ``on`` its
     lowest point is as high as the last of ``at`` says. ``open`` names faces that are not there or not counted.
     """
 
     name: Name
     shape: Annotated[str, Field(max_length=60)]
     given: Givens = {}
+    base: Annotated[Name | None, Field(description="The plane figure that a prism raises")] = None
     on: Footing | None = None
     at: Place = ("0", "0", "0")
     lying: bool = False

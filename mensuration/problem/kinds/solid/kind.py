@@ -42,6 +42,15 @@ class SolidKind(Kind[SolidDocument]):
     def hangs_on(self, figure: SolidDocument, member: str) -> list[str]:
         return [piece.on.piece for piece in figure.pieces if piece.name == member and piece.on is not None]
 
+    def figures_needed(self, figure: SolidDocument, member: str) -> list[str]:
+        return [piece.base for piece in figure.pieces if piece.name == member and piece.base is not None]
+
+    def with_figure_renamed(self, figure: SolidDocument, old: str, new: str) -> SolidDocument:
+        pieces = [
+            piece.model_copy(update={"base": new}) if piece.base == old else piece for piece in figure.pieces
+        ]
+        return figure.model_copy(update={"pieces": pieces})
+
     def known(self, figure: SolidDocument) -> list[str]:
         return list(MEASURES)
 

@@ -16,12 +16,15 @@ from mensuration.expressions import ExpressionError, Quantity, unknown_word
 from mensuration.frozen import Frozen, Table, table
 from mensuration.numbers import Real
 from mensuration.plane import TooCrowded
+from mensuration.plane.regions import Region
 from mensuration.problem.kinds.givens import read_givens
 from mensuration.problem.kinds.kind import Context, FigureResults, NotWorkedOut, Work
+from mensuration.problem.kinds.plane.work import PlaneWork
 from mensuration.problem.kinds.solid.document import PieceDocument, SolidDocument
 from mensuration.solids import CutOtherwise, Frame, Joined, Piece, join
 from mensuration.solids.faces import called
 from mensuration.solids.filling import CannotBeFilled, depth_of, filled, reach_up
+from mensuration.solids.raising import HEIGHT, raised
 from mensuration.solids.standing import extents, facing, on_face, on_ground
 from mensuration.solving import Solution, SolvingError, solve
 from mensuration.tally.solid import MEASURES, SolidTallies
@@ -124,6 +127,8 @@ class SolidWork(Work[SolidDocument]):
     # Pieces
 
     def _solution(self, piece: PieceDocument, where: str) -> Solution | None:
+        if piece.base is not None:
+            return self._raised(piece, piece.base, where)
         solids = {name: figure for name, figure in figures().items() if isinstance(figure, Solid)}
         figure = solids.get(piece.shape)
         if figure is None:
@@ -142,6 +147,32 @@ class SolidWork(Work[SolidDocument]):
         for name, says in solution.remarks.items():
             self.context.complain(f"{where}.given.{name}", "agrees", says, "warning")
         return solution
+
+    def _raised(self, piece: PieceDocument, base: str, where: str) -> Solution | None:
+        """A plane figure of the problem, raised."""
+        other = self.context.other(base)
+        if not isinstance(other, PlaneWork):
+            says = f"“{base}” is no plane figure here: a prism's base is one, by its name"
+            self.context.complain(f"{where}.base", "unknown-base", says)
+            return None
+        unknown = [name for name in piece.given if name != HEIGHT]
+        if unknown or HEIGHT not in piece.given:
+            says = "a raised figure needs its height" + (f", not {unknown[0]}" if unknown else "")
+            place = unknown[0] if unknown else HEIGHT
+            self.context.complain(f"{where}.given.{place}", "unknown-given", says)
+            return None
+        height = self.context.read(piece.given[HEIGHT], "length", f"{where}.given.{HEIGHT}")
+        if other.composition is None or other.tallies is None or not other.tallies.region.loops:
+            self.context.complain(f"{where}.base", "needs-other", f"“{base}” could not be worked out")
+            return None
+        if height is None:
+            return None
+        area, perimeter = (other.tallies.quantity(measure).value for measure in ("area", "perimeter"))
+        try:
+            return _raised(other.tallies.region, area, perimeter, height, self.context.teller)
+        except SolvingError as fault:
+            self.context.complain(f"{where}.given.{HEIGHT}", fault.code, fault.says)
+            return None
 
     def _frame(self, piece: PieceDocument, where: str, solution: Solution) -> Frame | None:
         frame = Frame().quarter_turned("y", 1) if piece.lying else Frame()
@@ -306,6 +337,11 @@ def _quantities(solution: Solution, teller: Teller) -> Table[str, Told]:
 @lru_cache(maxsize=400)
 def _solved(shape: str, given: tuple[tuple[str, Quantity], ...], teller: Teller) -> Solution:
     return solve(figures()[shape], dict(given), teller.pi, teller.plainly)
+
+
+@lru_cache(maxsize=100)
+def _raised(region: Region, area: Real, perimeter: Real, height: Quantity, teller: Teller) -> Solution:
+    return raised(region, area, perimeter, height, teller.unit.kind, teller.pi)
 
 
 @lru_cache(maxsize=400)

@@ -3,7 +3,7 @@ import { api } from "../../api/client";
 import { useSheet } from "../../api/queries";
 import type { Complaint, EntryAnswer, PieceDocument, SheetRow } from "../../api/types";
 import { CardPicture } from "../../cards/CardPicture";
-import { resultsOf } from "../../document/figures";
+import { isOf, resultsOf } from "../../document/figures";
 import { useBench, useBenchStore } from "../../document/store";
 import { TypedLine } from "../../parts/TypedLine";
 import { SpaceBoard } from "../../space/SpaceBoard";
@@ -14,7 +14,7 @@ import { isTyping } from "../../ui/typing";
 import type { WorkProps } from "../kind";
 import { FillBar } from "./FillBar";
 import { PieceBar } from "./PieceBar";
-import { addPiece, changePiece, pieceNamed, piecesOf, removePiece, withPiece } from "./pieces";
+import { addPiece, changePiece, pieceNamed, piecesOf, raisePlane, removePiece, withPiece } from "./pieces";
 
 const NO_COMPLAINTS: Complaint[] = [];
 const NOTHING = {};
@@ -48,6 +48,8 @@ export default function SolidWork({ figure, worked }: WorkProps) {
     [good],
   );
   const bounds = good?.drawing?.bounds;
+  const figures = useBench((state) => state.document.figures);
+  const floors = figures.filter((entry) => isOf("plane", entry)).map((entry) => entry.name);
   const [adding, setAdding] = useState(false);
   const solids = sheet.data?.filter((row) => !row.plane) ?? [];
   const faces = (good?.tallies.surface?.entries ?? [])
@@ -103,6 +105,13 @@ export default function SolidWork({ figure, worked }: WorkProps) {
     setAdding(false);
   };
 
+  const raise = (floor: string) => {
+    const state = store.getState();
+    const [document, added] = raisePlane(state.document, figure, floor);
+    state.commit(document);
+    state.set({ selected: added });
+    setAdding(false);
+  };
   const take = (found: EntryAnswer): Promise<string | null> => {
     if (!found.piece) return Promise.resolve(found.says ?? "This can't be read.");
     const state = store.getState();
@@ -186,6 +195,17 @@ export default function SolidWork({ figure, worked }: WorkProps) {
           </div>
           {adding || pieces.length === 0 ? (
             <div className="flex max-h-40 flex-wrap gap-1 overflow-y-auto" role="group" aria-label="Solids">
+              {floors.map((floor) => (
+                <button
+                  key={`raise ${floor}`}
+                  type="button"
+                  className="rounded-md border border-edge bg-paper px-2 text-sm hover:border-pine hover:bg-pine-wash"
+                  title={`The plane figure ${floor}, raised straight up`}
+                  onClick={() => raise(floor)}
+                >
+                  raise {floor}
+                </button>
+              ))}
               {solids.map((row) => (
                 <button
                   key={row.name}

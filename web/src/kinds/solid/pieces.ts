@@ -33,6 +33,30 @@ export const removePiece = (document: ProblemDocument, figure: number, name: str
 export const withPiece = (document: ProblemDocument, figure: number, piece: PieceDocument): ProblemDocument =>
   changeFigure("solid", document, figure, (solid) => ({ ...solid, pieces: [...solid.pieces, piece] }));
 
+function freshName(document: ProblemDocument, figure: number, base: string): string {
+  const taken = new Set(piecesOf(document, figure).map((piece) => piece.name));
+  let name = base;
+  for (let n = 2; taken.has(name); n++) name = `${base}${n}`;
+  return name;
+}
+
+/** A plane figure of the problem, raised; and the name of the piece. */
+export function raisePlane(document: ProblemDocument, figure: number, base: string): [ProblemDocument, string] {
+  const name = freshName(document, figure, base);
+  const piece: PieceDocument = {
+    name,
+    shape: "prism",
+    base,
+    given: { height: "1" },
+    at: ["0", "0", "0"],
+    lying: false,
+    turns: [],
+    join: "add",
+    open: [],
+  };
+  return [withPiece(document, figure, piece), name];
+}
+
 /** Another piece of the catalogue, on top of one where there is one; and the name it got. */
 export function addPiece(
   document: ProblemDocument,
@@ -40,10 +64,7 @@ export function addPiece(
   row: SheetRow,
   on: string | null,
 ): [ProblemDocument, string] {
-  const taken = new Set(piecesOf(document, figure).map((piece) => piece.name));
-  const base = row.name.replace(/-/g, "_");
-  let name = base;
-  for (let n = 2; taken.has(name); n++) name = `${base}${n}`;
+  const name = freshName(document, figure, row.name.replace(/-/g, "_"));
   const piece: PieceDocument = {
     name,
     shape: row.name,

@@ -1,0 +1,89 @@
+"""Solids made from a problem's own plane figures: raised straight up, so that every section is the figure."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from functools import lru_cache
+
+from mensuration.catalogue.figure import Constraint, Measure, OwnBody, Solid
+from mensuration.catalogue.relations import product, total
+from mensuration.expressions import Quantity
+from mensuration.numbers import NOUGHT, Real
+from mensuration.plane.edges import Bent
+from mensuration.plane.regions import Region
+from mensuration.solids.slicing import Flat, Layer, distinct
+from mensuration.solving import Solution, solve
+from mensuration.units import Kind
+
+PRISM = "prism"
+HEIGHT = "height"
+
+
+@dataclass(frozen=True, eq=False)
+class RaisedRegion(OwnBody):
+    """A region raised straight up by the height."""
+
+    region: Region
+
+    def layers(self, solution: Solution, axis: int) -> tuple[tuple[Layer, ...], tuple[Flat, ...]] | None:
+        if axis != 2:
+            return None
+        edges = tuple(replace(edge, part=0, index=number) for number, edge in enumerate(self.region.edges))
+        height = solution.values[HEIGHT].value
+        layer = Layer(
+            NOUGHT,
+            height,
+            True,
+            lambda level: edges,
+            lambda place, low, high: edges[place].length * (high - low),
+        )
+        return (layer,), (Flat("bottom", NOUGHT, False), Flat("top", height, True))
+
+    def extents(self, solution: Solution) -> tuple[tuple[Real, Real], tuple[Real, Real], tuple[Real, Real]]:
+        reach: tuple[list[Real], list[Real]] = ([], [])
+        for edge in self.region.edges:
+            left, bottom, right, top = edge.box
+            for axis, low, high in ((0, left, right), (1, bottom, top)):
+                reach[axis].extend((edge.start[axis], edge.end[axis]))
+                if isinstance(edge, Bent):
+                    half = edge.halves[axis]
+                    ends = (edge.centre[axis] - half, edge.centre[axis] + half)
+                    reach[axis].extend(end for end in ends if low - 1e-9 <= float(end) <= high + 1e-9)
+        x, y = (distinct(values) for values in reach)
+        return (x[0], x[-1]), (y[0], y[-1]), (NOUGHT, solution.values[HEIGHT].value)
+
+
+def raised(region: Region, area: Real, perimeter: Real, height: Quantity, length: Kind, pi: Real) -> Solution:
+    """A plane figure raised by a height, as a solved solid. SolvingError where the height is not more than 0."""
+    given = {
+        "base_area": Quantity(area, length.power(2)),
+        "base_perimeter": Quantity(perimeter, length),
+        HEIGHT: height,
+    }
+    return solve(_prism_on(region), given, pi)
+
+
+@lru_cache(maxsize=100)
+def _prism_on(region: Region) -> Solid:
+    return Solid(
+        name=PRISM,
+        title="Prism",
+        family="boxes and prisms",
+        measures=(
+            Measure("base_area", "A_B", "area"),
+            Measure("base_perimeter", "P_B"),
+            Measure(HEIGHT, "H"),
+            Measure("lateral", "L", "area", called="lateral area"),
+            Measure("surface", "S", "area", called="whole surface"),
+            Measure("volume", "V", "volume"),
+        ),
+        relations=(
+            product("volume", "base_area height", "base area times height"),
+            product("lateral", "base_perimeter height", "unrolled, as wide as the perimeter of the base"),
+            total("surface", "2 base_area + lateral", "bottom, top and the sides"),
+        ),
+        constraints=(Constraint("height", HEIGHT, "the height must be more than 0"),),
+        body=RaisedRegion(region),
+        starting={"base_area": "1", "base_perimeter": "4", HEIGHT: "1"},
+        dimensions=(),
+    )
