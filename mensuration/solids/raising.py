@@ -9,9 +9,8 @@ from mensuration.catalogue.figure import Constraint, Measure, OwnBody, Solid
 from mensuration.catalogue.relations import product, total
 from mensuration.expressions import Quantity
 from mensuration.numbers import NOUGHT, Real
-from mensuration.plane.edges import Bent
 from mensuration.plane.regions import Region
-from mensuration.solids.slicing import Flat, Layer, distinct
+from mensuration.solids.slicing import Flat, Layer, reach_across
 from mensuration.solving import Solution, solve
 from mensuration.units import Kind
 
@@ -40,17 +39,7 @@ class RaisedRegion(OwnBody):
         return (layer,), (Flat("bottom", NOUGHT, False), Flat("top", height, True))
 
     def extents(self, solution: Solution) -> tuple[tuple[Real, Real], tuple[Real, Real], tuple[Real, Real]]:
-        reach: tuple[list[Real], list[Real]] = ([], [])
-        for edge in self.region.edges:
-            left, bottom, right, top = edge.box
-            for axis, low, high in ((0, left, right), (1, bottom, top)):
-                reach[axis].extend((edge.start[axis], edge.end[axis]))
-                if isinstance(edge, Bent):
-                    half = edge.halves[axis]
-                    ends = (edge.centre[axis] - half, edge.centre[axis] + half)
-                    reach[axis].extend(end for end in ends if low - 1e-9 <= float(end) <= high + 1e-9)
-        x, y = (distinct(values) for values in reach)
-        return (x[0], x[-1]), (y[0], y[-1]), (NOUGHT, solution.values[HEIGHT].value)
+        return *reach_across(self.region.edges), (NOUGHT, solution.values[HEIGHT].value)
 
 
 def raised(region: Region, area: Real, perimeter: Real, height: Quantity, length: Kind, pi: Real) -> Solution:

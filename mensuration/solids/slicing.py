@@ -111,6 +111,21 @@ def distinct(levels: Sequence[Real]) -> list[Real]:
     return [level for i, level in enumerate(ordered) if i == 0 or not level.same_as(ordered[i - 1])]
 
 
+def reach_across(edges: Sequence[Edge]) -> tuple[tuple[Real, Real], tuple[Real, Real]]:
+    """From where to where edges reach along both axes of their plane."""
+    reach: tuple[list[Real], list[Real]] = ([], [])
+    for edge in edges:
+        left, bottom, right, top = edge.box
+        for axis, low, high in ((0, left, right), (1, bottom, top)):
+            reach[axis].extend((edge.start[axis], edge.end[axis]))
+            if isinstance(edge, Bent):
+                half = edge.halves[axis]
+                ends = (edge.centre[axis] - half, edge.centre[axis] + half)
+                reach[axis].extend(end for end in ends if low - BARELY <= float(end) <= high + BARELY)
+    x, y = (distinct(values) for values in reach)
+    return (x[0], x[-1]), (y[0], y[-1])
+
+
 # Bodies with plane faces
 
 

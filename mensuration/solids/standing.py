@@ -7,8 +7,7 @@ from functools import lru_cache
 from mensuration.catalogue.figure import CountedFaces, Ellipsoid, Faces, OwnBody, Raised, Solid, Turned
 from mensuration.expressions import evaluate, parse
 from mensuration.numbers import NOUGHT, Real
-from mensuration.plane.edges import Bent
-from mensuration.solids.slicing import HALF, distinct, exact_point, layers_of, sides_of
+from mensuration.solids.slicing import HALF, distinct, exact_point, layers_of, reach_across, sides_of
 from mensuration.solids.space import WORDS, Frame, Point3
 from mensuration.solving import Solution
 
@@ -58,16 +57,7 @@ def own_extents(solution: Solution) -> tuple[Extent, Extent, Extent]:
 
 def _raised_extents(solution: Solution) -> tuple[Extent, Extent, Extent]:
     layer = layers_of(solution, 2)[0][0]
-    reach: tuple[list[Real], list[Real]] = ([], [])
-    for edge in layer.at(layer.low):
-        left, bottom, right, top = edge.box
-        for axis, low, high in ((0, left, right), (1, bottom, top)):
-            reach[axis].extend((edge.start[axis], edge.end[axis]))
-            if isinstance(edge, Bent):
-                half = edge.halves[axis]
-                ends = (edge.centre[axis] - half, edge.centre[axis] + half)
-                reach[axis].extend(end for end in ends if low - 1e-9 <= float(end) <= high + 1e-9)
-    return _between(reach[0]), _between(reach[1]), (layer.low, layer.high)
+    return *reach_across(layer.at(layer.low)), (layer.low, layer.high)
 
 
 def _passes(level: Real, one: Real, two: Real) -> bool:

@@ -87,4 +87,4 @@ def test_ways_to_go_on_are_those_of_the_solid() -> None:
         "on block",
         "lying",
     ]
-    assert piece_suggestions("pyra", HERE)[0].line == "pyramid sides "
+    assert piece_suggestions("pyra", HERE)[0].line == "regular pyramid sides "

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 
 from mensuration.catalogue import Figure, figures
 from mensuration.expressions import ExpressionError, Quantity, unknown_word
-from mensuration.problem.kinds.kind import Context
+from mensuration.problem.kinds.kind import Context, NotWorkedOut
+from mensuration.solving import Solution
 
 
 def declared(name: str | None, context: Context, place: str = "figure") -> Figure | None:
@@ -44,3 +45,16 @@ def read_givens(
             context.complain(at, error.code, error.says, position=error.position)
             sound = False
     return given if sound else None
+
+
+def member_quantity(solution: Solution | None, names: Sequence[str], text: str) -> Quantity:
+    """A quantity of one solved member, by the names behind its own. ExpressionError where there is none."""
+    if len(names) != 1:
+        known = [m.name for m in solution.figure.measures] if solution else []
+        says = f"say which quantity of “{text}” is meant: {', '.join(known[:6])}"
+        raise ExpressionError("no-quantity", says)
+    if solution is None:
+        raise NotWorkedOut(f"“{text}”")
+    if names[0] not in solution.values:
+        raise unknown_word(names[0], solution.values, f"quantity of “{text}”")
+    return solution.values[names[0]]

@@ -24,8 +24,8 @@ from mensuration.plane import (
 )
 from mensuration.plane.edges import Point
 from mensuration.plane.placing import Join, turned_back
-from mensuration.problem.kinds.givens import read_givens
-from mensuration.problem.kinds.kind import Context, NotWorkedOut
+from mensuration.problem.kinds.givens import member_quantity, read_givens
+from mensuration.problem.kinds.kind import Context
 from mensuration.problem.kinds.plane.document import Attachment, Part, PlaneDocument
 from mensuration.solving import Solution, SolvingError, solve
 from mensuration.telling import Teller
@@ -104,16 +104,7 @@ class Parts:
 
     def quantity(self, name: str, names: Sequence[str], text: str) -> Quantity:
         """A quantity of one part. ExpressionError where there is none."""
-        solution = self.solutions.get(name)
-        if len(names) != 1:
-            known = [m.name for m in solution.figure.measures] if solution else []
-            says = f"say which quantity of “{text}” is meant: {', '.join(known[:6])}"
-            raise ExpressionError("no-quantity", says)
-        if solution is None:
-            raise NotWorkedOut(f"“{text}”")
-        if names[0] not in solution.values:
-            raise unknown_word(names[0], solution.values, f"quantity of “{text}”")
-        return solution.values[names[0]]
+        return member_quantity(self.solutions.get(name), names, text)
 
     def work_out(self, name: str) -> None:
         """Solve and place one part; what is wrong with it is complained about."""

@@ -17,7 +17,7 @@ from mensuration.frozen import Frozen, Table, table
 from mensuration.numbers import Real
 from mensuration.plane import TooCrowded
 from mensuration.plane.regions import Region
-from mensuration.problem.kinds.givens import read_givens
+from mensuration.problem.kinds.givens import member_quantity, read_givens
 from mensuration.problem.kinds.kind import Context, FigureResults, NotWorkedOut, Work
 from mensuration.problem.kinds.plane.work import PlaneWork
 from mensuration.problem.kinds.solid.document import PieceDocument, SolidDocument
@@ -208,7 +208,7 @@ class SolidWork(Work[SolidDocument]):
 
     def quantity(self, names: Sequence[str], text: str) -> Quantity:
         if names and names[0] in self.documents:
-            return self._piece_quantity(names[0], names[1:], f"{text}.{names[0]}")
+            return member_quantity(self.solutions.get(names[0]), names[1:], f"{text}.{names[0]}")
         known = [*MEASURES, *self.documents]
         if len(names) != 1:
             says = f"say which quantity of “{text}” is meant: {', '.join(known[:6])}"
@@ -224,18 +224,6 @@ class SolidWork(Work[SolidDocument]):
             says = f"the surface of “{odd.name if odd else text}” has no formula"
             raise ExpressionError("no-formula", says)
         return self.tallies.quantity(names[0])
-
-    def _piece_quantity(self, name: str, names: Sequence[str], text: str) -> Quantity:
-        solution = self.solutions.get(name)
-        if len(names) != 1:
-            known = [m.name for m in solution.figure.measures] if solution else []
-            says = f"say which quantity of “{text}” is meant: {', '.join(known[:6])}"
-            raise ExpressionError("no-quantity", says)
-        if solution is None:
-            raise NotWorkedOut(f"“{text}”")
-        if names[0] not in solution.values:
-            raise unknown_word(names[0], solution.values, f"quantity of “{text}”")
-        return solution.values[names[0]]
 
     def function(self, name: str, of: Quantity) -> Quantity:
         """The volume to a depth, or the depth of a volume; a bare number is in the problem's unit."""
