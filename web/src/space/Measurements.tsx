@@ -1,6 +1,5 @@
 import type { SpaceDrawing } from "../api/types";
-import { projection, type Look } from "./projecting";
-import type { To } from "./SpaceBoard";
+import { projection, type Look, type To } from "./projecting";
 
 interface Props {
   drawing: SpaceDrawing;

@@ -5,7 +5,7 @@ import { Button } from "../ui/Button";
 import { isTyping } from "../ui/typing";
 import { middleOf, unfolded } from "./folding";
 import { Measurements } from "./Measurements";
-import { liquid, LOOKS, projection, seen, type Look } from "./projecting";
+import { liquid, LOOKS, projection, seen, type Look, type To } from "./projecting";
 
 interface Props {
   drawing: SpaceDrawing | null;
@@ -259,8 +259,6 @@ export const SpaceBoard = memo(function SpaceBoard({
     </div>
   );
 });
-
-export type To = (x: number, y: number) => string;
 
 const line = (points: readonly (readonly [number, number])[], to: To): string =>
   points.map(([x, y], i) => `${i ? "L" : "M"}${to(x, y)}`).join("");

@@ -11,6 +11,9 @@ export interface Look {
   tilt: number;
 }
 
+/** A place of the picture on the screen, as a path writes it. */
+export type To = (x: number, y: number) => string;
+
 /** The usual look, and those straight from a side. */
 export const LOOKS = {
   usual: { turn: 28, tilt: 22 },
