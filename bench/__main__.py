@@ -16,7 +16,7 @@ from typing import Any
 
 from playwright.sync_api import Page, sync_playwright
 
-from bench import cards, overlaps
+from bench import cards, overlaps, solids
 from mensuration.problem import ALSO, evaluate_document
 from tests.browser.service import CHROMIUM, CHROMIUM_FLAGS, ROOT, Service
 
@@ -147,6 +147,7 @@ def main() -> None:
     rows.append(("… with every way, the squares and why", f"{most:.1f} ms", ""))
     rows += overlaps.rows()
     rows += cards.rows()
+    rows += solids.rows()
     with tempfile.TemporaryDirectory() as folder:
         service = Service(Path(folder))
         try:

@@ -12,18 +12,21 @@ from mensuration.problem.complaints import Complaints
 from mensuration.problem.document import Ask
 from mensuration.problem.kinds.formula import FormulaDocument
 from mensuration.problem.kinds.plane import Part, PlaneDocument
+from mensuration.problem.kinds.solid import PieceDocument, SolidDocument
 from mensuration.problem.models import Settings
 from mensuration.problem.settings import read_settings
 from mensuration.telling import Teller
 from mensuration.units import NUMBER, POWERS
 
 MOST_ASKS = 4
+OF_ALL = ("volume", "surface")  # that a solid has as a whole
 
 
 def bring_card(problem: Problem, card: FormulaDocument, settings: Settings) -> tuple[Problem, str]:
     """The problem with the figure of a card that was solved under its own settings; and the name it got.
 
-    A plane figure becomes a part of the first plane figure there is, any other a figure of its own. What is given and
+    A plane figure becomes a part of the first plane figure there is, a solid the first piece of a solid of its own (or a
+    card among the figures, where another than its first solution is chosen). What is given and
     hangs on the unit of length or angle gets its unit written behind it. A problem without figures gets the card's
     title and asks for what the card did not know. Refused where the units can't be turned into each other.
     """
@@ -32,9 +35,7 @@ def bring_card(problem: Problem, card: FormulaDocument, settings: Settings) -> t
         raise Refused("this figure is not in the catalogue")
     given = carried(figure, card.given or {}, settings, problem.settings)
     if not isinstance(figure, PlaneFigure):
-        first = not problem.figures
-        problem, name = add_figure(problem, card.model_copy(update={"given": given}))
-        return (_asking(problem, figure, name, given) if first else problem), name
+        return _bring_solid(problem, figure, card, given)
     owner = next((f.name for f in problem.figures if isinstance(f, PlaneDocument)), None)
     first = not problem.figures
     if owner is None:
@@ -53,9 +54,32 @@ def bring_card(problem: Problem, card: FormulaDocument, settings: Settings) -> t
     return problem, owner
 
 
-def _asking(problem: Problem, figure: Figure, name: str, given: dict[str, str]) -> Problem:
+def _bring_solid(
+    problem: Problem, figure: Figure, card: FormulaDocument, given: dict[str, str]
+) -> tuple[Problem, str]:
+    first = not problem.figures
+    added: SolidDocument | FormulaDocument
+    if card.solution in (None, 1):
+        piece = figure.name.replace("-", "_")
+        pieces = [PieceDocument(name=piece, shape=figure.name, given=given)]
+        added = SolidDocument(name="solid", kind="solid", pieces=pieces)
+    else:
+        piece = ""
+        added = card.model_copy(update={"given": given})
+    problem, name = add_figure(problem, added)
+    return (_asking(problem, figure, name, piece, given) if first else problem), name
+
+
+def _asking(problem: Problem, figure: Figure, name: str, piece: str, given: dict[str, str]) -> Problem:
     wanted = [m for m in figure.measures if not m.further and m.name not in given][:MOST_ASKS]
-    asks = [Ask(label=m.title[:1].upper() + m.title[1:], expression=f"{name}.{m.name}") for m in wanted]
+    whole = name if not piece else f"{name}.{piece}"
+    asks = [
+        Ask(
+            label=m.title[:1].upper() + m.title[1:],
+            expression=f"{name if m.name in OF_ALL else whole}.{m.name}",
+        )
+        for m in wanted
+    ]
     return problem.model_copy(update={"title": problem.title or figure.title, "asks": asks})
 
 

@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import replace
 from fractions import Fraction
-from functools import partial
+from functools import lru_cache, partial
 
 from flint import arb, ctx
 
@@ -27,6 +27,7 @@ from mensuration.solids.standing import Extent, extents
 
 UP = 2
 STEPS = 12  # of Newton's method
+ROUGH_STEPS = 40
 ROOM = 64  # bits more than are asked for
 
 
@@ -182,42 +183,58 @@ def _by_newton(content: Below, volume: Real, height: float) -> Real:
     """The depth as a number whose digits are proven: the volume grows with it, so that volumes on both sides enclose it."""
     known: dict[int, arb] = {}
 
+    @lru_cache(maxsize=1)
+    def near() -> tuple[float, float]:
+        return _roughly(content, volume, height)
+
     def recipe() -> arb:
         bits = ctx.prec
         if bits not in known:
-            known[bits] = _enclosed(content, volume, height, bits)
+            known[bits] = _enclosed(content, volume, height, near(), bits)
         return known[bits]
 
     return Real(None, recipe, volume)
 
 
-def _enclosed(content: Below, volume: Real, height: float, bits: int) -> arb:
+def _roughly(content: Below, volume: Real, height: float) -> tuple[float, float]:
+    """The depth in floats, between two that enclose it, and how fast the volume grows there."""
+    wanted = float(volume)
+
+    def off(depth: float) -> float:
+        return float(content(Real.of(Fraction(depth)))) - wanted
+
+    low, high, below, above = 0.0, height, -wanted, off(height)
+    for _ in range(ROUGH_STEPS):
+        guess = (low * above - high * below) / (
+            above - below
+        )  # a chord, its ends halved where it hardly moves (Illinois)
+        value = off(guess)
+        if value * above < 0:
+            low, below = high, above
+        else:
+            below /= 2
+        high, above = guess, value
+        if abs(value) <= 1e-12 * wanted or abs(high - low) <= 1e-12 * height:
+            break
+    aside = 1e-6 * height
+    depth = min(max(high, aside), height - aside)
+    return high, (off(depth + aside) - off(depth - aside)) / (2 * aside)
+
+
+def _enclosed(content: Below, volume: Real, height: float, near: tuple[float, float], bits: int) -> arb:
+    rough, slope = near
     with precision(bits + ROOM):
 
         def off(depth: Fraction) -> arb:
             return content(Real.of(depth)).ball() - volume.ball()
 
-        low, high = Fraction(0), Fraction(height)
-        depth = high / 2
-        for _ in range(60):  # halving finds the neighbourhood
-            value = off(depth)
-            if value > 0:
-                high = depth
-            else:
-                low = depth
-            if high - low < Fraction(height) / 2**20:
-                break
-            depth = (low + high) / 2
-        depth = (low + high) / 2
-        slope = float(off(high) - off(low)) / float(high - low)
-        scale = 2 ** (bits + ROOM // 2)
+        depth, scale = Fraction(rough), 2 ** (bits + ROOM // 2)
         for _ in range(STEPS + bits // 16):
-            step = Fraction(float((off(depth)).mid()) / slope)
+            step = Fraction(float(off(depth).mid()) / slope)
             depth = Fraction(round((depth - step) * scale), scale)
             if abs(step) * 2 ** (bits - 8) < Fraction(height):
                 break
-        near = Fraction(height) / 2 ** (bits - 12)
-        below, above = off(depth - near), off(depth + near)
-        if below < 0 and above > 0:
-            return arb(depth.numerator) / depth.denominator + arb(0, float(near))
-        return (arb(low.numerator) / low.denominator).union(arb(high.numerator) / high.denominator)
+        nearly = Fraction(height) / 2 ** (bits - 12)
+        if off(depth - nearly) < 0 < off(depth + nearly):
+            return arb(depth.numerator) / depth.denominator + arb(0, float(nearly))
+        return arb(height / 2, height / 2)

@@ -186,6 +186,8 @@ class _Polyhedron:
 
         def wall(place: int, start: Real, end: Real) -> Real:
             """The edge halfway, times how far it is from level to level down the face."""
+            if same:
+                return at(start)[place].length * (end - start)
             _, first, second = chained[place]
 
             def ends(level: Real) -> tuple[Point, Point]:

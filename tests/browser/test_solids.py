@@ -189,3 +189,19 @@ def test_a_plane_figure_is_raised_by_words_and_its_walls_are_told(bench: Bench) 
     expect(page.locator("li[data-entry^='lateral.deck']")).to_have_count(6)
     page.get_by_role("button", name="Usual view").click()
     expect(picture(page)).to_be_visible()
+
+
+def test_a_solved_solid_of_a_card_is_handed_to_the_bench(bench: Bench) -> None:
+    page = bench.page
+    page.goto("/cards/cone")
+    for title, text in (("volume", "96π"), ("height", "8")):
+        field = page.get_by_label(title, exact=True)
+        field.fill(text)
+        field.press("Enter")
+    expect(page.locator("[data-found=radius]")).to_contain_text("6 m")
+    page.get_by_role("button", name="Use on the bench").click()
+    page.get_by_role("menuitem", name="In a new problem").click()
+    bench.expect_total("≈ 301.59 m³")
+    expect(picture(page)).to_be_visible()
+    show(page, "Surface")
+    bench.expect_total("≈ 301.59 m²")  # 36π + 60π: as many square metres as cubic ones

@@ -385,10 +385,12 @@ def test_plain_units_and_names_from_elsewhere_are_refused_in_words() -> None:
 
 def test_a_solid_becomes_a_figure_of_its_own_and_an_empty_problem_asks_for_it() -> None:
     after = bring("cone", {"radius": "30", "height": "40"}, document(settings={"unit": "m"}), unit="cm")
-    assert after.figures[0].given == {"radius": "30 cm", "height": "40 cm"}
+    (piece,) = after.figures[0].pieces
+    assert (piece.shape, piece.given) == ("cone", {"radius": "30 cm", "height": "40 cm"})
     assert after.title == figures()["cone"].title
     results = evaluate_problem(after)
     assert results["complaints"] == []
     assert ("Slant height", "0.50 m") in [(ask["label"], ask["text"]) for ask in results["asks"]]
+    assert "solid.cone.slant" in {ask.expression for ask in after.asks}
     plane = bring("square", {"side": "3"}, document(settings={"unit": "m"}), unit="m")
     assert [ask.expression for ask in plane.asks] == ["figure.perimeter", "figure.area"]

@@ -1,0 +1,114 @@
+"""Measured speed of solids: each demo solid warm and changed, a composite of twenty pieces, contents and depths."""
+
+from __future__ import annotations
+
+import json
+import statistics
+import time
+from collections.abc import Callable
+from itertools import count
+from pathlib import Path
+from typing import Any
+
+from mensuration.problem import evaluate_document
+
+DEMO = Path(__file__).parents[1] / "demo"
+TIMES = 7
+_other = count(1)
+
+
+def _median(work: Callable[[], Any]) -> float:
+    """Milliseconds of one of several runs, the first of which warms up."""
+    work()
+    times = []
+    for _ in range(TIMES):
+        start = time.perf_counter()
+        work()
+        times.append((time.perf_counter() - start) * 1000)
+    return statistics.median(times)
+
+
+def _changed(document: dict[str, Any]) -> dict[str, Any]:
+    """The document with its first solid a hair higher each time, so that nothing is remembered."""
+    copy: dict[str, Any] = json.loads(json.dumps(document))
+    piece = next(f for f in copy["figures"] if f["kind"] == "solid")["pieces"][0]
+    name = next(key for key in piece["given"] if "height" in key)
+    piece["given"][name] = f"{piece['given'][name]} m + {next(_other)}/100000 m"
+    return copy
+
+
+def _worked(document: dict[str, Any]) -> None:
+    results = evaluate_document(document)
+    wrong = [complaint["says"] for complaint in results["complaints"] if complaint["level"] == "error"]
+    if wrong:
+        raise ValueError(wrong[0])  # nothing would be measured
+
+
+def _tower() -> dict[str, Any]:
+    """Twenty pieces on one another, each fifth carved out of the one below."""
+    pieces: list[dict[str, Any]] = [
+        {"name": "p0", "shape": "cuboid", "given": {"length": "4", "width": "4", "height": "1"}}
+    ]
+    for n in range(1, 20):
+        side = 4 - n * 0.15
+        piece: dict[str, Any] = {"name": f"p{n}", "on": {"piece": f"p{n - 1}", "face": "top"}}
+        if n % 5 == 4:
+            piece |= {
+                "shape": "cylinder",
+                "given": {"radius": f"{side / 4:.3f}", "height": "0.3"},
+                "join": "take",
+            }
+            piece["on"]["piece"] = f"p{n - 1}"
+        else:
+            piece["on"]["piece"] = f"p{n - 1 if n % 5 else n - 2}"
+            piece |= {
+                "shape": "cuboid",
+                "given": {"length": f"{side:.2f}", "width": f"{side:.2f}", "height": "0.5"},
+            }
+        pieces.append(piece)
+    return {
+        "format": "tilt-grid/problem",
+        "version": 1,
+        "figures": [{"name": "t", "kind": "solid", "pieces": pieces}],
+    }
+
+
+def rows() -> list[tuple[str, str, str]]:
+    solids = {}
+    for file in sorted(DEMO.glob("*.json")):
+        document = json.loads(file.read_text("utf-8"))
+        if any(figure.get("kind") == "solid" for figure in document["figures"]):
+            solids[file.stem] = document
+    warm = {name: _median(lambda d=document: _worked(d)) for name, document in solids.items()}  # type: ignore[misc]
+    fresh = {
+        name: _median(lambda d=document: _worked(_changed(d)))
+        for name, document in solids.items()  # type: ignore[misc]
+    }
+    slow, slow_fresh = (max(times, key=lambda name: times[name]) for times in (warm, fresh))
+    tower = _tower()
+    drum = solids["rain-drum"]
+
+    def asked(expression: str) -> Callable[[], Any]:
+        def work() -> None:
+            document = _changed(drum)
+            document["asks"] = [{"label": "it", "expression": expression}]
+            document["lines"] = []
+            _worked(document)
+
+        return work
+
+    return [
+        (f"a demo solid, unchanged, the slowest ({slow})", f"{warm[slow]:.1f} ms", "30 ms"),
+        (f"… its height changed, the slowest ({slow_fresh})", f"{fresh[slow_fresh]:.1f} ms", "30 ms"),
+        (
+            "a composite of twenty pieces, changed",
+            f"{_median(lambda: _worked(_changed(tower))):.0f} ms",
+            "150 ms",
+        ),
+        (
+            "a lying drum, changed, and what is in it to a depth",
+            f"{_median(asked('fill(drum, 0.5)')):.0f} ms",
+            "50 ms",
+        ),
+        ("… and how deep a volume stands in it", f"{_median(asked('depth(drum, 2)')):.0f} ms", "50 ms"),
+    ]
