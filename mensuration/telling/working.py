@@ -5,8 +5,9 @@ from __future__ import annotations
 from collections.abc import Sequence
 from functools import lru_cache
 
-from mensuration.expressions import Path, Quantity, Scope, parse
-from mensuration.expressions.nodes import Number, UnitOf
+from mensuration.expressions import Node, Path, Quantity, Scope, evaluate, parse
+from mensuration.expressions.functions import FUNCTIONS
+from mensuration.expressions.nodes import Binary, Call, Negative, Number, Power, UnitOf
 from mensuration.tally.entry import Derivation, Trial
 from mensuration.telling import leaves
 from mensuration.telling import mathematics as m
@@ -63,13 +64,37 @@ def expression_working(
     def letter(path: Path) -> Maths:
         return leaves.PI if is_pi(path) else leaves.words(path.text)
 
+    contents: dict[str, Quantity] = {}
+
     def number(path: Path) -> Maths:
+        if path.text in contents:
+            return teller.written(contents[path.text])
         return teller.pi_letter if is_pi(path) else teller.written(scope.value_of(path))
 
     typed = write(tree, letter)
     if isinstance(tree, Number | UnitOf):
         return [line(name, typed, None, value)]
-    return [line(name, typed, write(tree, number, times=True), value)]
+    return [line(name, typed, write(_worked_out(tree, scope, contents), number, times=True), value)]
+
+
+def _worked_out(node: Node, scope: Scope, contents: dict[str, Quantity]) -> Node:
+    """An expression with what is told of figures (``fill(drum, 0.5)``) replaced by names for its values."""
+    match node:
+        case Call(function, _) if FUNCTIONS[function].of_figure:
+            name = f"content {len(contents) + 1}"
+            contents[name] = evaluate(node, scope)
+            return Path((name,))
+        case Call(function, arguments):
+            return Call(function, tuple(_worked_out(each, scope, contents) for each in arguments))
+        case Negative(of):
+            return Negative(_worked_out(of, scope, contents))
+        case Binary(operator, left, right, implied):
+            one, two = (_worked_out(each, scope, contents) for each in (left, right))
+            return Binary(operator, one, two, implied)
+        case Power(base, exponent):
+            return Power(_worked_out(base, scope, contents), exponent)
+        case _:
+            return node
 
 
 def unit_line(quantity: Quantity, unit: Unit | None, teller: Teller) -> list[Maths]:

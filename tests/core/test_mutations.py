@@ -42,7 +42,9 @@ def test_a_broken_document_is_answered_or_refused(data: st.DataObject) -> None:
         for key in path[:-1]:
             holder = holder[key]
         if data.draw(st.booleans()):
-            holder[path[-1]] = data.draw(st.sampled_from(ODD))
+            holder[path[-1]] = copy.deepcopy(
+                data.draw(st.sampled_from(ODD))
+            )  # else one could be put into itself
         elif isinstance(holder, dict):
             del holder[path[-1]]
         else:
