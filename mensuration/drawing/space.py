@@ -21,8 +21,9 @@ from mensuration.plane.arrangement import Fragment
 from mensuration.plane.edges import Bent, Edge, Spot
 from mensuration.plane.regions import walks
 from mensuration.solids import Joined, Piece
+from mensuration.solids.slabs import Slab
 from mensuration.solids.slicing import Layer, layers_of
-from mensuration.solids.stacking import FlatRegion, Slab, Stack
+from mensuration.solids.stacking import FlatRegion, Stack
 from mensuration.solids.standing import extents
 from mensuration.telling import Teller
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from functools import cached_property
 
@@ -105,15 +105,7 @@ class Composition:
 
     def _relation(self, k: int, part: PlacedPart, masks: set[int]) -> str:
         """How part k lies to the figure joined from the parts before it."""
-        both = part_only = figure_only = False
-        for mask in masks:
-            figure, here = self._prefixes(mask)[k], bool(mask & (1 << part.index))
-            both = both or (figure and here)
-            part_only = part_only or (here and not figure)
-            figure_only = figure_only or (figure and not here)
-        if not both:
-            return APART
-        return WITHIN if not part_only else AROUND if not figure_only else PARTLY
+        return relation_to(masks, 1 << part.index, lambda mask: self._prefixes(mask)[k])
 
     def _overlap(self, k: int, part: PlacedPart, relation: str, before: list[AreaShare]) -> Real:
         if relation == APART:
@@ -259,6 +251,19 @@ class Composition:
         """The outline as closed walks with the figure on the left: (fragment, walked forward)."""
         sides = [(f, self.covers(f.left), self.covers(f.right)) for f in self.arrangement.fragments]
         return walks([(fragment, left) for fragment, left, right in sides if left != right])
+
+
+def relation_to(masks: Iterable[int], bit: int, figure: Callable[[int], bool]) -> str:
+    """How the part with a bit lies to a figure: whether they have something in common, and what each has alone."""
+    both = part_only = figure_only = False
+    for mask in masks:
+        covered, here = figure(mask), bool(mask & bit)
+        both = both or (covered and here)
+        part_only = part_only or (here and not covered)
+        figure_only = figure_only or (covered and not here)
+    if not both:
+        return APART
+    return WITHIN if not part_only else AROUND if not figure_only else PARTLY
 
 
 def total(shares: list[AreaShare]) -> Real:

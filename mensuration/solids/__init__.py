@@ -2,7 +2,8 @@
 
 from mensuration.solids.joining import Joined, join
 from mensuration.solids.pieces import Piece
+from mensuration.solids.slabs import CutOtherwise
 from mensuration.solids.space import Frame
-from mensuration.solids.stacking import CutOtherwise, FaceShare, VolumeShare
+from mensuration.solids.stacking import FaceShare, VolumeShare
 
 __all__ = ["CutOtherwise", "FaceShare", "Frame", "Joined", "Piece", "VolumeShare", "join"]

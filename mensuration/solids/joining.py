@@ -5,15 +5,10 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from mensuration.numbers import NOUGHT, Real
+from mensuration.plane.composing import APART
 from mensuration.solids.pieces import Piece
-from mensuration.solids.stacking import (
-    APART,
-    CutOtherwise,
-    FaceShare,
-    Stack,
-    VolumeShare,
-    stacked,
-)
+from mensuration.solids.slabs import CutOtherwise
+from mensuration.solids.stacking import FaceShare, Stack, VolumeShare, stacked
 from mensuration.solids.standing import extents
 
 SURFACE = "surface"

@@ -9,9 +9,9 @@ from mensuration.catalogue.figure import Solid
 from mensuration.expressions import Path, Quantity
 from mensuration.expressions.nodes import Binary
 from mensuration.numbers import Real
+from mensuration.plane.composing import APART, WITHIN
 from mensuration.solids import FaceShare, Joined, VolumeShare
 from mensuration.solids.faces import called, declared_face, formula_of
-from mensuration.solids.stacking import APART, WITHIN
 from mensuration.tally.deriving import Derived, derived, derived_by
 from mensuration.tally.entry import Derivation, Entry, Look, Role, Sign, Subject, Tally, measured
 from mensuration.units import Kind

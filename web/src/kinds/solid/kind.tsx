@@ -1,6 +1,5 @@
 import { lazy } from "react";
 import type { SolidDocument } from "../../api/types";
-import { CardPicture } from "../../cards/CardPicture";
 import type { ShortcutList } from "../../ui/Shortcuts";
 import type { KindOfFigure } from "../kind";
 
@@ -23,16 +22,5 @@ export const solid: KindOfFigure<SolidDocument> = {
   Work: lazy(() => import("./SolidWork")),
   measures: () => ["volume", "surface", "lateral"],
   shortcuts: SHORTCUTS,
-  shelf: (preview, title) =>
-    preview.card ? (
-      <CardPicture
-        picture={preview.card}
-        width={248}
-        height={150}
-        title={title}
-        bare
-        margin={18}
-        className="block w-full"
-      />
-    ) : null,
+  shelf: () => null, // shown by the picture of its first piece's card
 };
