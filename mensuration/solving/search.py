@@ -29,11 +29,9 @@ DIFFERENCE = 1e-7  # aside, for slopes
 LONGEST_STEP = 3.0
 HOPELESS = 10.0  # damping of a start that only fails
 VAGUE = 1e-2  # how well it is known where two solutions meet
-SLOWLY_MET, SHORT, DOUBLED = (
-    1e-8,
-    0.1,
-    5,
-)  # where two solutions meet: what is off; the longest step there; how many
+MOST_NEAR = 24  # starts of a row that are followed to where two solutions meet
+SLOWLY_MET, SHORT, DOUBLED = 1e-8, 0.1, 10  # where two meet: what is off; the longest step; how many
+RESTING = 1e-4  # the longest step of a start that has come as near as it can
 MET, NEARLY_MET, STILL = 1e-24, 1e-16, 1e-9  # squares of what is off; the longest step there
 
 ENOUGH = 3  # of them, where it must be full: one may be noise
@@ -43,7 +41,7 @@ MOST_MOVED = 4  # figures that are moved
 COUNTED = 41  # up to which counts are tried one by one
 NOTHING = 1e-7  # of the size: a length that is shorter is none
 MOST_POINTS = 20_000  # that are followed at once
-ASIDE = 0.3  # how far a figure is moved on the scales of its basis, to see whether it can be
+ASIDE = (0.3, 0.03)  # how far a figure is moved on the scales of its basis, to see whether it can be
 
 LINES = ("length", "angle", "count")  # kinds of measures that may be tried instead of the usual
 MOST_BASES = 4
@@ -196,21 +194,25 @@ def _moved(space: Space, here: Array, wanted: Array, row: int) -> Floats | None:
     """Another figure near to one that has the same givens, where these leave it free to move; else None.
 
     The givens' slopes by the basis have a direction in which nothing changes. A step that way, brought back to the
-    givens by Gauss's and Newton's method, stays away from where it came: which it doesn't where two solutions meet.
+    givens by Gauss's and Newton's method across that direction only, meets them where there is a family of figures,
+    and doesn't where two solutions meet. Short steps find families that close again soon, such as the boxes of a
+    volume whose surface is nearly the least.
     """
     only = np.array([row])
-    _, _, directions = np.linalg.svd(space.slopes(here[None, :], only)[0])
-    for way in (1, -1):
-        there = here + way * ASIDE * directions[-1]
+    _, sizes, directions = np.linalg.svd(space.slopes(here[None, :], only)[0])
+    across = min(int((sizes > SURE_RANK * sizes[0]).sum()), len(here) - 1)
+    for step in (way * aside for aside in ASIDE for way in (1, -1)):
+        there = here + step * directions[-1]
         for _ in range(ROUNDS):
             off = space.measured(there[None, :], only)[0] - wanted
             slopes = space.slopes(there[None, :], only)[0]
             if not (np.isfinite(off).all() and np.isfinite(slopes).all()):
                 break
-            if off @ off < MET and np.abs(there - here).max() > ASIDE / 2:
+            if off @ off < MET and np.abs(there - here).max() > abs(step) / 4:
                 columns = space.values(there[None, :], only, space.plan)
                 return {name: float(np.resize(column, 1)[0]) for name, column in columns.items()}
-            there = there - np.linalg.pinv(slopes, rcond=SURE_RANK) @ off
+            left, sizes, right = np.linalg.svd(slopes, full_matrices=False)
+            there = there - right[:across].T @ (left[:, :across].T @ off / sizes[:across])
     return None
 
 
@@ -251,7 +253,7 @@ def _descend(space: Space, points: Array, rows: Indices) -> tuple[Array, Indices
     off = space.measured(points, rows) - wanted
     if not unknowns:  # the basis is known: the rest follows, or doesn't
         first = np.unique(rows, return_index=True)[1]
-        first = first[np.einsum("ni,ni->n", off[first], off[first]) < NEARLY_MET]
+        first = first[_squares(off[first]) < NEARLY_MET]
         return points[first], rows[first]
     damping = np.full(len(points), 1e-3)
     met: list[Array] = []
@@ -271,7 +273,7 @@ def _descend(space: Space, points: Array, rows: Indices) -> tuple[Array, Indices
             break
         steps = np.clip(steps, -LONGEST_STEP, LONGEST_STEP)
         ahead = space.measured(points - steps, rows) - wanted
-        before, after = (np.einsum("ni,ni->n", some, some) for some in (off, ahead))
+        before, after = (_squares(some) for some in (off, ahead))
         better = after < before
         points = np.where(better[:, None], points - steps, points)
         off = np.where(better[:, None], ahead, off)
@@ -280,30 +282,45 @@ def _descend(space: Space, points: Array, rows: Indices) -> tuple[Array, Indices
         here = (now < MET) | ((np.abs(steps).max(axis=1) < STILL) & (now < NEARLY_MET))
         met.append(points[here])
         met_rows.append(rows[here])
-        points, rows, wanted, off, damping = (some[~here] for some in (points, rows, wanted, off, damping))
-    slow = np.einsum("ni,ni->n", off, off) < SLOWLY_MET
+        resting = (np.abs(steps).max(axis=1) < RESTING) & (now > SLOWLY_MET)  # nearest to no figure
+        going = ~(here | resting)
+        points, rows, wanted, off, damping = (some[going] for some in (points, rows, wanted, off, damping))
+    slow = _nearest(_squares(off), rows)
     twice, twice_rows = _where_two_meet(space, points[slow], rows[slow], wanted[slow])
     return np.concatenate([*met, twice]), np.concatenate([*met_rows, twice_rows])
 
 
+def _nearest(far: Array, rows: Indices) -> Indices:
+    """The few nearest of each row that come near at all."""
+    order = np.lexsort((far, rows))
+    order = order[far[order] < SLOWLY_MET]
+    return np.concatenate([order[some[:MOST_NEAR]] for some in _by_row(rows[order])] or [order])
+
+
 def _where_two_meet(space: Space, points: Array, rows: Indices, wanted: Array) -> tuple[Array, Indices]:
     """Points that come nearer by half a step only, as they do where two solutions meet: there steps twice as long are
-    right (E. Schröder, Math. Annalen 2, 1870)."""
-    for _ in range(DOUBLED):
-        if not len(points):
-            break
-        off = space.measured(points, rows) - wanted
-        slopes = space.slopes(points, rows)
-        sound = np.isfinite(slopes).all(axis=(1, 2)) & np.isfinite(off).all(axis=1)
-        points, rows, wanted = points[sound], rows[sound], wanted[sound]
-        off, slopes = off[sound], slopes[sound]
-        steps = 2 * np.einsum("nij,nj->ni", np.linalg.pinv(slopes), off)
-        ahead = points - np.clip(steps, -SHORT, SHORT)
-        after = space.measured(ahead, rows) - wanted
-        better = np.einsum("ni,ni->n", after, after) < np.einsum("ni,ni->n", off, off)
-        points = np.where(better[:, None], ahead, points)
+    right (E. Schröder, Math. Annalen 2, 1870), in every direction or along the one in which the two lie. A plain step
+    after each brings back what a long one spoils across it (C. T. Kelley, R. Suresh, SIAM J. Numer. Anal. 20, 1983).
+    """
+    nearest, least = points, _squares(space.measured(points, rows) - wanted)
+    for everywhere in (True, False):
+        here = nearest
+        for turn in range(DOUBLED if len(points) else 0):
+            off, slopes = space.measured(here, rows) - wanted, space.slopes(here, rows)
+            sound = np.isfinite(slopes).all(axis=(1, 2)) & np.isfinite(off).all(axis=1)
+            lame = np.flatnonzero(~sound)
+            off[lame], slopes[lame] = 0.0, 0.0
+            steps = np.einsum("nij,nj->ni", np.linalg.pinv(slopes), off)
+            if turn % 2 == 0:
+                flat = np.linalg.svd(slopes)[2][:, -1]  # the direction in which the least changes
+                steps = steps + (steps if everywhere else np.einsum("ni,ni->n", steps, flat)[:, None] * flat)
+            here = here - np.clip(steps, -SHORT, SHORT)
+            far = _squares(space.measured(here, rows) - wanted)
+            nearest = np.where((far < least)[:, None], here, nearest)
+            least = np.fmin(least, far)
+    points = nearest
     off = space.measured(points, rows) - wanted
-    far = np.einsum("ni,ni->n", off, off)
+    far = _squares(off)
     order = np.lexsort((far, rows))  # the nearest first: of those that lie together it stands for all
     order = order[far[order] < NEARLY_MET]
     once = [
@@ -312,15 +329,28 @@ def _where_two_meet(space: Space, points: Array, rows: Indices, wanted: Array) -
     return points[once], rows[once]
 
 
+def _squares(off: Array) -> Array:
+    """The square of how far each point is off."""
+    return np.asarray(np.einsum("ni,ni->n", off, off), dtype=np.float64)
+
+
 def _steps(slopes: Array, off: Array, damping: Array) -> Array:
-    """The damped steps of least squares."""
+    """The damped steps of least squares; of one or two unknowns told by determinants, which is much faster for many."""
+    if slopes.shape[2] <= 2:
+        columns = [np.ascontiguousarray(slopes[:, :, axis]) for axis in range(slopes.shape[2])]
+        right = [np.einsum("ni,ni->n", column, off) for column in columns]
+        normal = [squares + damping * (squares + 1e-6) + 1e-300 for squares in map(_squares, columns)]
+        if len(columns) == 1:
+            return np.asarray(right[0] / normal[0], dtype=np.float64)[:, None]
+        (a, d), (e, f) = normal, right
+        b = np.einsum("ni,ni->n", *columns)
+        both = np.stack([e * d - b * f, a * f - e * b], axis=1) / (a * d - b * b)[:, None]
+        return np.asarray(both, dtype=np.float64)
     turned = slopes.transpose(0, 2, 1)
-    normal, right = turned @ slopes, turned @ off[:, :, None]
-    diagonal = np.einsum("nii->ni", normal) + 1e-6
-    normal += (damping[:, None] * diagonal)[:, :, None] * np.eye(normal.shape[1]) + 1e-300
-    if normal.shape[1] == 1:
-        return np.asarray(right / normal, dtype=np.float64)[:, :, 0]
-    return np.asarray(np.linalg.solve(normal, right), dtype=np.float64)[:, :, 0]
+    matrix, vector = turned @ slopes, turned @ off[:, :, None]
+    diagonal = np.einsum("nii->ni", matrix) + 1e-6
+    matrix += (damping[:, None] * diagonal)[:, :, None] * np.eye(matrix.shape[1]) + 1e-300
+    return np.asarray(np.linalg.solve(matrix, vector), dtype=np.float64)[:, :, 0]
 
 
 def _told_apart(figure: Figure, space: Space, met: Array, rows: Indices) -> dict[int, list[Floats]]:
@@ -337,7 +367,7 @@ def _told_apart(figure: Figure, space: Space, met: Array, rows: Indices) -> dict
     with np.errstate(all="ignore"):
         columns = space.values(met, rows, space.plan)
         off = space.measured(met, rows) - space.measured_to(space.known, rows)
-    sharp = np.einsum("ni,ni->n", off, off) < MET
+    sharp = _squares(off) < MET
     whole = {name: np.broadcast_to(column, len(once)).tolist() for name, column in columns.items()}
     found: dict[int, list[Floats]] = {}
     for index, row in enumerate(rows.tolist()):

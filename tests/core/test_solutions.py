@@ -36,6 +36,14 @@ TOO_LITTLE = [
     ("parallelogram", {"angle": "90°", "lean": "0", "perimeter": "12"}, "base"),
     ("triangle", {"A": "90°", "offset": "0", "area": "8"}, "base"),
     ("trapezoid", {"left": "5", "right": "5", "rising_diagonal": "8", "falling_diagonal": "8"}, "base"),
+    # a family that closes again soon: the surface is nearly the least of its volume
+    ("parallelogram-prism", {"angle": "90°", "lean": "0", "surface": "266", "volume": "294"}, "base"),
+    # base and top come out equal, so that the law of cosines says nothing of the legs
+    (
+        "trapezoid-prism",
+        {"base": "2", "left": "√5", "right": "√5", "base_perimeter": "4 + 2√5", "surface": "16 + 4√5"},
+        "base height",
+    ),
 ]
 
 
@@ -72,6 +80,14 @@ def test_where_two_solutions_meet_there_is_one_and_its_equations_settle_it() -> 
     assert values == {"base": 9, "top": 9, "offset": 8, "height": 3}
     tried = next(step for step in found.steps if step.together)
     assert {name for name, _ in tried.equations} >= {"rising_diagonal", "perimeter"}
+
+
+def test_two_that_meet_in_one_direction_of_several() -> None:
+    """The falling diagonal stands upright: it is as long as the height, the shortest that it can be."""
+    given = typed("trapezoid", height="2", area="15", perimeter="15 + 2√10 + √85", falling_diagonal="2")
+    found = solutions(figures()["trapezoid"], given, PI)
+    values = [{name: one.values[name].value.rational for name in ("base", "top", "offset")} for one in found]
+    assert {"base": 9, "top": 6, "offset": 9} in values
 
 
 def test_the_mirrored_figure_is_found_as_well() -> None:
