@@ -198,21 +198,25 @@ def _moved(space: Space, here: Array, wanted: Array, row: int) -> Floats | None:
     and doesn't where two solutions meet. Short steps find families that close again soon, such as the boxes of a
     volume whose surface is nearly the least.
     """
-    only = np.array([row])
-    _, sizes, directions = np.linalg.svd(space.slopes(here[None, :], only)[0])
+    _, sizes, directions = np.linalg.svd(space.slopes(here[None, :], np.array([row]))[0])
     across = min(int((sizes > SURE_RANK * sizes[0]).sum()), len(here) - 1)
-    for step in (way * aside for aside in ASIDE for way in (1, -1)):
-        there = here + step * directions[-1]
-        for _ in range(ROUNDS):
-            off = space.measured(there[None, :], only)[0] - wanted
-            slopes = space.slopes(there[None, :], only)[0]
-            if not (np.isfinite(off).all() and np.isfinite(slopes).all()):
-                break
-            if off @ off < MET and np.abs(there - here).max() > abs(step) / 4:
-                columns = space.values(there[None, :], only, space.plan)
-                return {name: float(np.resize(column, 1)[0]) for name, column in columns.items()}
-            left, sizes, right = np.linalg.svd(slopes, full_matrices=False)
-            there = there - right[:across].T @ (left[:, :across].T @ off / sizes[:across])
+    steps = np.array([way * aside for aside in ASIDE for way in (1, -1)])
+    there = here + steps[:, None] * directions[-1]
+    for _ in range(ROUNDS):
+        rows = np.full(len(there), row)
+        off, slopes = space.measured(there, rows) - wanted, space.slopes(there, rows)
+        sound = np.isfinite(off).all(axis=1) & np.isfinite(slopes).all(axis=(1, 2))
+        there, steps, off, slopes = (some[sound] for some in (there, steps, off, slopes))
+        away = np.abs(there - here).max(axis=1) > np.abs(steps) / 4
+        met = np.flatnonzero((_squares(off) < MET) & away)
+        if len(met):
+            columns = space.values(there[met[:1]], rows[:1], space.plan)
+            return {name: float(np.resize(column, 1)[0]) for name, column in columns.items()}
+        if not len(there):
+            break
+        left, sizes, right = np.linalg.svd(slopes, full_matrices=False)
+        along = np.einsum("nij,ni->nj", left[:, :, :across], off) / sizes[:, :across]
+        there = there - np.einsum("nji,nj->ni", right[:, :across], along)
     return None
 
 

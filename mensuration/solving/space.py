@@ -101,11 +101,10 @@ class Space:
 
     def slopes(self, points: Array, rows: Indices) -> Array:
         """The targets' slopes by the unknowns, at each point: by point, target and unknown."""
-        ahead, back = (
-            np.stack([self.measured(points + way * CENTRAL * one, rows) for one in np.eye(len(self.free))], 2)
-            for way in (1, -1)
-        )
-        found: Array = (ahead - back) / (2 * CENTRAL)
+        count = len(self.free)
+        aside = np.concatenate([points + way * CENTRAL * one for way in (1, -1) for one in np.eye(count)])
+        ahead, back = self.measured(aside, np.tile(rows, 2 * count)).reshape(2, count, len(points), -1)
+        found: Array = (ahead - back).transpose(1, 2, 0) / (2 * CENTRAL)
         return found
 
     def point(self, whole: Floats, size: float) -> Array:

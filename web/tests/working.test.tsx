@@ -91,6 +91,12 @@ describe("the path of working", () => {
     expect(light).toHaveBeenLastCalledWith("area");
   });
 
+  it("keeps what only sets formulas out of the text", () => {
+    const trial = steps.map((each) => ({ ...each, trial: true }));
+    show(<PathOfWorking steps={trial} wanted="area" onLight={() => undefined} onPick={() => undefined} />);
+    expect(place.textContent).not.toContain("\\");
+  });
+
   it("says so where nothing had to be found", () => {
     show(<PathOfWorking steps={[]} wanted={null} onLight={() => undefined} onPick={() => undefined} />);
     expect(place.textContent).toBe("Nothing had to be found.");

@@ -9,6 +9,10 @@ interface Props {
   onPick: (measure: string) => void;
 }
 
+/** What stands before a formula: set, and as text. */
+const APART = ["\\quad ", " "] as const;
+const EQUAL = ["= ", "= "] as const;
+
 /** The steps from what is given to what was found. */
 export function PathOfWorking({ steps, wanted, onLight, onPick }: Props) {
   const shown = pathTo(steps, wanted);
@@ -36,11 +40,11 @@ export function PathOfWorking({ steps, wanted, onLight, onPick }: Props) {
               </span>
             ) : null}
             <Maths maths={large(step.formula)} />
-            <Maths maths={large(step.numbers, step.trial ? "\\quad " : "= ")} onGiven={(_, given) => onPick(given)} />
+            <Maths maths={large(step.numbers, ...(step.trial ? APART : EQUAL))} onGiven={(_, given) => onPick(given)} />
             {step.trial ? (
-              <Maths maths={large(equal(step.symbol, valueOf(step)), "\\quad ")} />
+              <Maths maths={large(equal(step.symbol, valueOf(step)), ...APART)} />
             ) : (
-              <Maths maths={large(valueOf(step), "= ")} />
+              <Maths maths={large(valueOf(step), ...EQUAL)} />
             )}
           </div>
         </li>

@@ -21,8 +21,9 @@ function load(): Promise<Render> {
   return loading;
 }
 
-/** A formula by itself, its fractions in full size. */
-export const large = (maths: Mathematics, before = ""): Mathematics => after(`\\displaystyle ${before}`, before, maths);
+/** A formula by itself, its fractions in full size, behind something: set, and as text. */
+export const large = (maths: Mathematics, before = "", said = ""): Mathematics =>
+  after(`\\displaystyle ${before}`, said, maths);
 
 /** A formula behind something; its marks move along. */
 function after(tex: string, text: string, { marks = [], ...maths }: Mathematics): Mathematics {
