@@ -202,22 +202,23 @@ def _moved(space: Space, here: Array, wanted: Array, row: int) -> Floats | None:
     across = min(int((sizes > SURE_RANK * sizes[0]).sum()), len(here) - 1)
     steps = np.array([way * aside for aside in ASIDE for way in (1, -1)])
     there = here + steps[:, None] * directions[-1]
-    for _ in range(ROUNDS):
+    for turn in range(ROUNDS + 1):
         rows = np.full(len(there), row)
         off, slopes = space.measured(there, rows) - wanted, space.slopes(there, rows)
         sound = np.isfinite(off).all(axis=1) & np.isfinite(slopes).all(axis=(1, 2))
         there, steps, off, slopes = (some[sound] for some in (there, steps, off, slopes))
-        away = np.abs(there - here).max(axis=1) > np.abs(steps) / 4
-        met = np.flatnonzero((_squares(off) < MET) & away)
-        if len(met):
-            columns = space.values(there[met[:1]], rows[:1], space.plan)
-            return {name: float(np.resize(column, 1)[0]) for name, column in columns.items()}
-        if not len(there):
+        far = np.abs(there - here).max(axis=1)
+        met = (_squares(off) < MET) & (far > np.abs(steps) / 4)
+        if met.all() or turn == ROUNDS:
             break
         left, sizes, right = np.linalg.svd(slopes, full_matrices=False)
         along = np.einsum("nij,ni->nj", left[:, :, :across], off) / sizes[:, :across]
         there = there - np.einsum("nji,nj->ni", right[:, :across], along)
-    return None
+    if not met.any():
+        return None
+    farthest = np.array([np.where(met, far, 0.0).argmax()])
+    columns = space.values(there[farthest], np.array([row]), space.plan)
+    return {name: float(np.resize(column, 1)[0]) for name, column in columns.items()}
 
 
 @lru_cache(maxsize=MOST_PLANS)
