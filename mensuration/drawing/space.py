@@ -11,7 +11,7 @@ from fractions import Fraction
 from itertools import pairwise
 from math import ceil, cos, floor, hypot, log10, pi, sin
 
-from mensuration.catalogue.figure import Ellipsoid, OwnBody, Raised, Solid, Turned
+from mensuration.catalogue.figure import Ellipsoid, OwnBody, OwnSpan, Raised, Solid, Turned
 from mensuration.drawing.paths import scale_of
 from mensuration.drawing.solid.bodies import point
 from mensuration.expressions.algebras import in_floats
@@ -21,8 +21,11 @@ from mensuration.plane.arrangement import Fragment
 from mensuration.plane.edges import Bent, Edge, Spot
 from mensuration.plane.regions import walks
 from mensuration.solids import Joined, Piece
+from mensuration.solids.edges import turns
+from mensuration.solids.layers import Layer
+from mensuration.solids.raising import upright_span
 from mensuration.solids.slabs import Slab
-from mensuration.solids.slicing import Layer, layers_of
+from mensuration.solids.slicing import layers_of
 from mensuration.solids.stacking import FlatRegion, Stack
 from mensuration.solids.standing import extents
 from mensuration.telling import Teller
@@ -31,7 +34,6 @@ STEPS = 60  # in which a full turn is drawn
 RINGS = 10  # levels between the ends of a layer that changes
 DIGITS = 7
 AT_END = 1e-9  # of a layer: how near to its ends it is looked at
-CORNER = 0.1  # the sine of an angle, beyond which an edge is drawn
 
 P3 = tuple[float, float, float]
 
@@ -114,29 +116,18 @@ class _Pen:
                 self.spans.append(
                     SpaceSpan(piece.name, dimension.measure, start, end, text, dimension.side != 0)
                 )
-        name = solid.body.height if isinstance(solid.body, Raised) else "height"
-        if isinstance(solid.body, Raised | OwnBody) and name in solution.given:
-            height = solution.floats[name]
-            corner = max(
-                (
-                    spot
-                    for edge in layers_of(solution, 2)[0][0].at(solution.values[name].value)
-                    for spot in (edge.a, edge.b)
-                ),
-                key=lambda spot: (spot[0], -spot[1]),
-            )
-            low, high = ((corner[0], corner[1], z) for z in (0.0, height))
-            text = teller.written(solution.values[name]).text
-            self.spans.append(
-                SpaceSpan(
-                    piece.name,
-                    name,
-                    self._placed(piece, low),
-                    self._placed(piece, high),
-                    text,
-                    True,
-                )
-            )
+        own: tuple[OwnSpan, ...] = ()
+        if isinstance(solid.body, OwnBody):
+            own = solid.body.spans(solution)
+        elif isinstance(solid.body, Raised):
+            name = solid.body.height
+            base = layers_of(solution, 2)[0][0].at(solution.values[name].value)
+            own = (upright_span(name, base, solution.floats[name]),)
+        for span in own:
+            if span.measure in solution.given:
+                start, end = self._placed(piece, span.start), self._placed(piece, span.end)
+                text = teller.written(solution.values[span.measure]).text
+                self.spans.append(SpaceSpan(piece.name, span.measure, start, end, text, span.beside))
 
     def drawn(self) -> SpaceDrawing | None:
         points = [
@@ -195,7 +186,7 @@ class _Pen:
                     rows = wall.rows()
                     self._wall(stack.axis, wall, rows, (edge.part, edge.name) not in below)
                     here.add((edge.part, edge.name))
-                    if _turns(loop[number - 1], loop[number]) or (len(loop) == 1 and edge.straight):
+                    if turns(loop[number - 1], loop[number]) or (len(loop) == 1 and edge.straight):
                         self._edge([self._at(stack.axis, spots[0], level) for level, spots in rows])
             below = here
 
@@ -315,15 +306,6 @@ def _steps(edge: Edge, start: float, end: float) -> list[float]:
     if isinstance(edge, Bent):
         count = max(2, ceil(abs(edge.angles[1] / (2 * pi) * (end - start)) * STEPS - 1e-9))
     return [start + (end - start) * k / count for k in range(count + 1)]
-
-
-def _turns(one: tuple[Fragment, bool], two: tuple[Fragment, bool]) -> bool:
-    """Whether the border has a corner between two fragments that follow one another."""
-    (ax, ay), (bx, by) = _along(one[0].edge, *one)[-2:]
-    (cx, cy), (dx, dy) = _along(two[0].edge, *two)[:2]
-    u, v = (bx - ax, by - ay), (dx - cx, dy - cy)
-    bend = abs(u[0] * v[1] - u[1] * v[0]) / (hypot(*u) * hypot(*v))
-    return one[0] is not two[0] and (bend > CORNER or u[0] * v[0] + u[1] * v[1] < 0)
 
 
 def _parametric(piece: Piece) -> Callable[[float, float], P3]:

@@ -2,7 +2,7 @@
 
 from mensuration.expressions.errors import ExpressionError, nearest, unknown_word
 from mensuration.expressions.evaluate import Scope, evaluate, in_radians
-from mensuration.expressions.functions import trigonometric
+from mensuration.expressions.functions import arc_sine, trigonometric
 from mensuration.expressions.names import fresh_name, name_fault, path_spans
 from mensuration.expressions.nodes import Node, Path, paths
 from mensuration.expressions.parse import is_literal, parse
@@ -14,6 +14,7 @@ __all__ = [
     "Path",
     "Quantity",
     "Scope",
+    "arc_sine",
     "evaluate",
     "fresh_name",
     "in_radians",

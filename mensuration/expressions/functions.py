@@ -403,3 +403,12 @@ FUNCTIONS: dict[str, Function] = {
         _of_figure("depth"),
     )
 }
+
+
+def arc_sine(sine: Real) -> Real:
+    """The angle between -1/4 and 1/4 of a turn with this sine, in turns.
+
+    >>> arc_sine(Real.of(1) / Real.of(2))
+    Real('1/12')
+    """
+    return FUNCTIONS["asin"].worked([Quantity(sine)]).value

@@ -105,7 +105,7 @@ def walks(border: Sequence[tuple[Fragment, bool]]) -> list[list[tuple[Fragment, 
         loop: list[tuple[Fragment, bool]] = []
         while here in leaving:
             steps = leaving[here]
-            step = min(steps, key=lambda s: _turning(loop[-1], s)) if loop and len(steps) > 1 else steps[0]
+            step = min(steps, key=lambda s: turning(loop[-1], s)) if loop and len(steps) > 1 else steps[0]
             steps.remove(step)
             if not steps:
                 del leaving[here]
@@ -117,7 +117,7 @@ def walks(border: Sequence[tuple[Fragment, bool]]) -> list[list[tuple[Fragment, 
     return loops
 
 
-def _turning(before: tuple[Fragment, bool], after: tuple[Fragment, bool]) -> float:
+def turning(before: tuple[Fragment, bool], after: tuple[Fragment, bool]) -> float:
     """How far the walk turns to the right from one fragment to the next, from -π to π."""
     back = _heading(*before, at_end=True)
     on = _heading(*after, at_end=False)

@@ -7,7 +7,7 @@ from collections.abc import Mapping
 from functools import lru_cache
 
 from mensuration.catalogue import plane_figures
-from mensuration.catalogue.figure import OwnBody, PlaneFace, Solid, Turned
+from mensuration.catalogue.figure import PlaneFace, Solid, Turned
 from mensuration.solids.space import WORDS, Frame
 from mensuration.solving.forms import inputs
 
@@ -28,8 +28,6 @@ def formula_of(solid: Solid, face: str) -> str | None:
     if declared is not None:
         return _area_by(declared.figure, declared.givens)
     body = solid.body
-    if isinstance(body, OwnBody):
-        return "base_area" if face in ("bottom", "top") else None
     curved = isinstance(body, Turned) and len([r for r in body.runs if r.name not in _flat_names(solid)]) == 1
     if not curved:
         return None

@@ -21,8 +21,8 @@ from mensuration.plane.measuring import enclosed
 from mensuration.plane.placing import Bordered
 from mensuration.plane.regions import straight_side
 from mensuration.solids.joining import Joined
+from mensuration.solids.layers import CannotBeSliced
 from mensuration.solids.slabs import CutOtherwise, Slab
-from mensuration.solids.slicing import CannotBeSliced
 from mensuration.solids.stacking import Stack
 from mensuration.solids.standing import Extent, extents
 

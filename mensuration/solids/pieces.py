@@ -8,7 +8,8 @@ from typing import Literal
 
 from mensuration.numbers import NOUGHT, Real
 from mensuration.plane.edges import Bent, Edge, EllipseArc, Point
-from mensuration.solids.slicing import CannotBeSliced, Flat, Layer, Section, layers_of
+from mensuration.solids.layers import CannotBeSliced, Flat, Layer, Section
+from mensuration.solids.slicing import layers_of
 from mensuration.solids.space import Frame
 from mensuration.solving import Solution
 
@@ -71,7 +72,15 @@ class Piece:
             one, two = low - self.frame.at[axis], high - self.frame.at[axis]
             return layer.wall(place, one, two) if sign > 0 else layer.wall(place, -two, -one)
 
-        return Layer(ends[0], ends[1], layer.constant, at, wall, layer.by_squares)
+        def content(low: Real, high: Real) -> Real:
+            one, two = low - self.frame.at[axis], high - self.frame.at[axis]
+            return (
+                layer.volume(one, two, self.solution.pi)
+                if sign > 0
+                else layer.volume(-two, -one, self.solution.pi)
+            )
+
+        return Layer(ends[0], ends[1], layer.constant, at, wall, None if layer.constant else content)
 
     def _edge(self, edge: Edge, axis: int, own: int, sign: int) -> Edge:
         """An edge of a section, from the piece's own axes in those of space; seen from the other side it runs back."""

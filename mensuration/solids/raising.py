@@ -5,12 +5,12 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
-from mensuration.catalogue.figure import Constraint, Measure, OwnBody, Solid
+from mensuration.catalogue.figure import Constraint, Measure, OwnBody, OwnFace, OwnSpan, Solid
 from mensuration.catalogue.relations import product, total
 from mensuration.expressions import Quantity
 from mensuration.numbers import NOUGHT, Real
 from mensuration.plane.regions import Region
-from mensuration.solids.slicing import Flat, Layer, reach_across
+from mensuration.solids.layers import Flat, Layer, Section, reach_across
 from mensuration.solving import Solution, solve
 from mensuration.units import Kind
 
@@ -38,8 +38,25 @@ class RaisedRegion(OwnBody):
         )
         return (layer,), (Flat("bottom", NOUGHT, False), Flat("top", height, True))
 
+    def face(self, solution: Solution, name: str) -> OwnFace | None:
+        if name in ("bottom", "top"):
+            return OwnFace("base_area", {})
+        edges = [edge for edge in self.region.edges if edge.name == name]
+        width = Real.sum(edge.length for edge in edges)
+        return OwnFace("width height", {"width": Quantity(width, solution.values[HEIGHT].kind)})
+
+    def spans(self, solution: Solution) -> tuple[OwnSpan, ...]:
+        return (upright_span(HEIGHT, self.region.edges, solution.floats[HEIGHT]),)
+
     def extents(self, solution: Solution) -> tuple[tuple[Real, Real], tuple[Real, Real], tuple[Real, Real]]:
         return *reach_across(self.region.edges), (NOUGHT, solution.values[HEIGHT].value)
+
+
+def upright_span(measure: str, edges: Section, height: float) -> OwnSpan:
+    """The dimension line of a height, on the corner of a base that is farthest to the right, and to the front."""
+    spots = (spot for edge in edges for spot in (edge.a, edge.b))
+    x, y = max(spots, key=lambda spot: (spot[0], -spot[1]))
+    return OwnSpan(measure, (x, y, 0.0), (x, y, height))
 
 
 def raised(region: Region, area: Real, perimeter: Real, height: Quantity, length: Kind, pi: Real) -> Solution:

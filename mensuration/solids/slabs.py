@@ -10,8 +10,8 @@ from mensuration.plane.arrangement import Arrangement, arrange
 from mensuration.plane.composing import APART, PARTLY, relation_to
 from mensuration.plane.measuring import Covers
 from mensuration.plane.placing import Bordered
+from mensuration.solids.layers import HALF, Layer, Section
 from mensuration.solids.pieces import Piece
-from mensuration.solids.slicing import HALF, Layer, Section
 
 
 class CutOtherwise(ValueError):

@@ -18,9 +18,9 @@ from mensuration.plane.composing import APART, AROUND, PARTLY, WITHIN
 from mensuration.plane.edges import Edge
 from mensuration.plane.measuring import Covers, enclosed, run_length
 from mensuration.plane.runs import runs_of
+from mensuration.solids.layers import CannotBeSliced, Flat, Layer, distinct
 from mensuration.solids.pieces import Piece
 from mensuration.solids.slabs import CutOtherwise, Slab
-from mensuration.solids.slicing import CannotBeSliced, Flat, Layer, distinct
 
 NEARLY = 1e-9
 

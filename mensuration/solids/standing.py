@@ -7,8 +7,10 @@ from functools import lru_cache
 from mensuration.catalogue.figure import CountedFaces, Ellipsoid, Faces, OwnBody, Raised, Solid, Turned
 from mensuration.expressions import evaluate, parse
 from mensuration.numbers import NOUGHT, Real
-from mensuration.solids.slicing import HALF, distinct, exact_point, layers_of, reach_across, sides_of
+from mensuration.solids.layers import HALF, distinct, reach_across
+from mensuration.solids.slicing import exact_point, layers_of
 from mensuration.solids.space import WORDS, Frame, Point3
+from mensuration.solids.turned import profile_of, reach_round
 from mensuration.solving import Solution
 
 Extent = tuple[Real, Real]
@@ -29,22 +31,7 @@ def own_extents(solution: Solution) -> tuple[Extent, Extent, Extent]:
         x, y, z = (_between([point[axis] for point in points]) for axis in range(3))
         return x, y, z
     if isinstance(body, Turned):
-        sides = sides_of(solution, body)
-        radii = [end[0] for side in sides for end in (side.start, side.end)]
-        radii += [
-            side.centre[0] + side.radius
-            for side in sides
-            if side.centre is not None
-            and side.radius is not None
-            and side.outer
-            and _passes(side.centre[1], side.start[1], side.end[1])
-        ]
-        wide = _between(radii)[1]
-        return (
-            (-wide, wide),
-            (-wide, wide),
-            _between([p[1] for side in sides for p in (side.start, side.end)]),
-        )
+        return reach_round(profile_of(solution, body))
     if isinstance(body, OwnBody):
         own: tuple[Extent, Extent, Extent] = body.extents(solution)
         return own
@@ -58,11 +45,6 @@ def own_extents(solution: Solution) -> tuple[Extent, Extent, Extent]:
 def _raised_extents(solution: Solution) -> tuple[Extent, Extent, Extent]:
     layer = layers_of(solution, 2)[0][0]
     return *reach_across(layer.at(layer.low)), (layer.low, layer.high)
-
-
-def _passes(level: Real, one: Real, two: Real) -> bool:
-    low, high = sorted((float(one), float(two)))
-    return low - 1e-12 <= float(level) <= high + 1e-12
 
 
 def _between(values: list[Real]) -> Extent:

@@ -111,7 +111,7 @@ def figures_with_all(
             name = next((name for name in space.free if space.measures[name].kind == "count"), None)
             if name is not None:
                 _add_counted(found, figure, name, known, given, size, rows)
-        still = _moving(figure, found, known, given, size)
+        still = _moving(figure, found, known, given, size) | _any_count(figure, found, known)
     return [still.get(row, figures) for row, figures in enumerate(found)]
 
 
@@ -137,9 +137,9 @@ def _add_counted(
     with_counts = {other: values[at] for other, values in known.items()}
     with_counts[name] = np.array([float(number) for _, number in pairs])
     space = Space(figure, figure.basis, with_counts, given, size[at])
-    if space.free:
-        for pair, some in _found_from(figure, space, space.starts(POINTS), np.arange(len(pairs))).items():
-            _add(found, {pairs[pair][0]: some})
+    starts = space.starts(POINTS if space.free else 1)
+    for pair, some in _found_from(figure, space, starts, np.arange(len(pairs))).items():
+        _add(found, {pairs[pair][0]: some})
 
 
 def _alike(one: Floats, two: Floats) -> bool:
@@ -150,6 +150,20 @@ def _unevenness(figure: Figure, one: Floats, size: float) -> float:
     """How thin or flat a figure is."""
     lengths = [one[m.name] for m in figure.measures if m.kind == "length" and not m.signed]
     return float(sum(abs(np.log(length / size)) for length in lengths))
+
+
+def _any_count(
+    figure: Figure, found: list[list[Floats]], known: Mapping[str, Array]
+) -> dict[int, StillMoves]:
+    """The rows with a figure for nearly every count, such as the number of sides of a prism of which no edge is known."""
+    counts = [m.name for m in figure.measures if m.kind == "count" and m.name not in known]
+    still: dict[int, StillMoves] = {}
+    for row, some in enumerate(found if counts else ()):
+        first = {round(one[counts[0]]): one for one in reversed(some)}
+        if len(first) > COUNTED // 2:
+            fewest = sorted(first)
+            still[row] = StillMoves([first[fewest[0]], first[fewest[-1]]])
+    return still
 
 
 class StillMoves(Exception):

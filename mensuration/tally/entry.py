@@ -41,6 +41,7 @@ class Role(StrEnum):
     COVERED = "covered"
     CUT = "cut"
     FACE = "face"
+    EDGE = "edge"
     HIDDEN = "hidden"
     OPEN = "open"
 
@@ -107,7 +108,8 @@ def measured(quantity: str, value: Quantity, pi: Real) -> Derivation:
 @dataclass(frozen=True)
 class Subject:
     """What an entry belongs to: a part or piece by ``name`` and its ``number`` in the list (from 0), one of its edges,
-    one ``stretch`` of all, or one ``face``, as people call it; ``beside`` are other parts that have to do with it."""
+    one ``stretch`` of all, or one ``face``, as people call it; ``beside`` are other parts that have to do with it. Of faces
+    told together ``alike`` are the names; ``again`` tells those of one name apart that are told by themselves."""
 
     name: str = ""
     number: int = 0
@@ -118,6 +120,8 @@ class Subject:
     shape: str = ""
     face: str = ""
     beside: tuple[str, ...] = ()
+    alike: tuple[str, ...] = ()
+    again: int = 0
 
 
 @dataclass(frozen=True)

@@ -2,22 +2,39 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import replace
 from functools import cached_property
 
-from mensuration.catalogue.figure import Solid
-from mensuration.expressions import Path, Quantity
-from mensuration.expressions.nodes import Binary
+from mensuration.catalogue.figure import OwnBody, OwnFace, Solid
+from mensuration.expressions import Path, Quantity, parse, paths
+from mensuration.expressions.nodes import Binary, Node, number_of
 from mensuration.numbers import Real
 from mensuration.plane.composing import APART, WITHIN
 from mensuration.solids import FaceShare, Joined, VolumeShare
+from mensuration.solids.edges import edges_of
 from mensuration.solids.faces import called, declared_face, formula_of
-from mensuration.tally.deriving import Derived, derived, derived_by
+from mensuration.solving import Solution
+from mensuration.tally.deriving import Derived, derived, derived_by, symbols_of
 from mensuration.tally.entry import Derivation, Entry, Look, Role, Sign, Subject, Tally, measured
+from mensuration.tally.grouping import together, told_apart
 from mensuration.units import Kind
 
 HEIGHT = "height"
-MEASURES = ("volume", "surface", "lateral")
+LETTERS = {
+    "width": "w",
+    "edge": "e",
+    "top_edge": "e_T",
+    "slant": "s",
+    "away": "d",
+    "middle": r"\bar{r}",
+}
+"""Of what faces that are made from a figure are told by, in TeX."""
+MEASURES = ("volume", "surface", "lateral", "edges")
+
+
+def _of_a_piece(entry: Entry) -> str:
+    return entry.subject.name
 
 
 class SolidTallies:
@@ -29,10 +46,16 @@ class SolidTallies:
     @property
     def measures(self) -> tuple[str, ...]:
         """Those that can be told."""
-        return MEASURES if self.joined.without_surface is None else MEASURES[:1]
+        return (
+            MEASURES
+            if not self.joined.alone
+            else MEASURES[:3]
+            if self.joined.without_surface is None
+            else MEASURES[:1]
+        )
 
     def of(self, measure: str) -> Tally:
-        """The tally of ``volume``, ``surface`` or ``lateral``."""
+        """The tally of ``volume``, ``surface``, ``lateral`` or ``edges``."""
         found: Tally = getattr(self, measure)
         return found
 
@@ -43,7 +66,7 @@ class SolidTallies:
     @cached_property
     def volume(self) -> Tally:
         entries = [entry for share in self.joined.shares for entry in self._volume_entries(share)]
-        return Tally("volume", self.length.power(3), tuple(entries), "pieces")
+        return Tally("volume", self.length.power(3), told_apart(together(entries, _of_a_piece)), "pieces")
 
     def _volume_entries(self, share: VolumeShare) -> list[Entry]:
         piece = share.piece
@@ -61,16 +84,60 @@ class SolidTallies:
 
     @cached_property
     def surface(self) -> Tally:
-        return Tally("surface", self.length.power(2), tuple(self._faces), "faces")
+        return Tally("surface", self.length.power(2), self._told(self._faces), "faces")
+
+    @cached_property
+    def edges(self) -> Tally:
+        """All edges, those of one length together, the longest first."""
+        groups: list[list[Real]] = []
+        for length in sorted(edges_of(self.joined), key=float, reverse=True):
+            if groups and groups[-1][0].same_as(length):
+                groups[-1].append(length)
+            else:
+                groups.append([length])
+        entries: list[Entry] = []
+        for number, group in enumerate(groups):
+            values = {"edge": Quantity(group[0], self.length)}
+            count = len(group)
+            own: Node = Path(("edge",))
+            formula = own if count == 1 else Binary("*", number_of(count), own)
+            subject = Subject("one edge" if count == 1 else f"{count} edges", number)
+            entries.append(
+                Entry(
+                    Sign.ADDED,
+                    Role.EDGE,
+                    subject,
+                    Derivation("edges", formula, values, self.pi, LETTERS, look=Look.SILENT),
+                )
+            )
+        return Tally("edges", self.length, told_apart(entries), "edges")
+
+    def grouped(self, measure: str) -> Tally:
+        """The tally with equal faces of a piece told together."""
+        tally = self.of(measure)
+        return replace(tally, entries=told_apart(together(self.of_faces[measure], _of_a_piece)))
+
+    @cached_property
+    def of_faces(self) -> dict[str, list[Entry]]:
+        """The faces one by one, of what counts faces."""
+        return {"surface": self._faces, "lateral": self._upright}
+
+    def _told(self, faces: list[Entry]) -> tuple[Entry, ...]:
+        """Faces of one name, such as of copies of a piece, are told together."""
+        return told_apart(together(faces, lambda entry: (entry.subject.name, entry.subject.face)))
 
     @cached_property
     def lateral(self) -> Tally:
         """What does not look straight up or down."""
-        upright = [
-            entry if share.outward is None or share.outward[0] != 2 else replace(entry, sign=Sign.UNCOUNTED)
+        return Tally("lateral", self.length.power(2), self._told(self._upright), "faces")
+
+    @cached_property
+    def _upright(self) -> list[Entry]:
+        return [
+            entry
             for share, entry in zip(self.joined.faces, self._faces, strict=True)
+            if entry.sign and (share.outward is None or share.outward[0] != 2)
         ]
-        return Tally("lateral", self.length.power(2), tuple(e for e in upright if e.sign), "faces")
 
     @cached_property
     def _faces(self) -> list[Entry]:
@@ -88,23 +155,9 @@ class SolidTallies:
         return Entry(Sign.ADDED, Role.FACE, subject, derivation, steps)
 
     def _face_derived(self, share: FaceShare) -> Derived:
-        solution, area = share.piece.solution, self.length.power(2)
-        solid = solution.figure
-        assert isinstance(solid, Solid)
-        formula = formula_of(solid, share.face)
-        whole: Derived = (), measured("area", Quantity(share.size, area), self.pi)
-        if formula is None and share.width is not None and HEIGHT in solution.values:
-            values = {"width": Quantity(share.width, self.length), HEIGHT: solution.values[HEIGHT]}
-            product = Binary("*", Path(("width",)), Path((HEIGHT,)), True)
-            upright = Derivation(
-                "area", product, values, self.pi, {HEIGHT: "H", "width": "w"}, solution.given
-            )
-            if upright.value.value.same_as(share.size):
-                whole = (), upright
-        if formula is not None:
-            told = derived_by(solution, formula, "area")
-            if told[1].value.value.same_as(share.size):
-                whole = told
+        """How a face's area comes about, less what of it is covered."""
+        area = self.length.power(2)
+        whole = self._whole_face(share)
         if share.whole or not share.counted.sign():
             return whole
         values = {"whole": Quantity(share.size, area), "covered": Quantity(share.size - share.counted, area)}
@@ -113,6 +166,53 @@ class SolidTallies:
             () if whole[1].bare else (*whole[0], replace(whole[1], quantity="whole", title="the whole face"))
         )
         return steps, Derivation("area", rest, values, self.pi, look=Look.SILENT)
+
+    def _whole_face(self, share: FaceShare) -> Derived:
+        """The first way of telling that comes to the face's area; else it is just measured."""
+        for told in self._tellings(share):
+            if told[1].value.value.same_as(share.size):
+                return told
+        return (), measured("area", Quantity(share.size, self.length.power(2)), self.pi)
+
+    def _tellings(self, share: FaceShare) -> Iterator[Derived]:
+        solution = share.piece.solution
+        solid = solution.figure
+        assert isinstance(solid, Solid)
+        if isinstance(solid.body, OwnBody):
+            own = solid.body.face(solution, share.face)
+            if own is not None:
+                yield self._own_derived(solution, own)
+            return
+        formula = formula_of(solid, share.face)
+        if formula is not None:
+            yield derived_by(solution, formula, "area")
+        if share.width is not None and HEIGHT in solution.values:
+            width = Quantity(share.width, self.length)
+            yield self._own_derived(solution, OwnFace("width height", {"width": width}))
+
+    def _own_derived(self, solution: Solution, own: OwnFace) -> Derived:
+        """A face's area by its own formula, its slant height by Pythagoras where it has one."""
+        steps: list[Derivation] = []
+        values = {**solution.values, **own.values}
+
+        def worked(quantity: str, formula: str, title: str = "") -> Derivation:
+            tree = parse(formula)
+            named = {path.text: values[path.text] for path in paths(tree) if path.text in values}
+            return Derivation(
+                quantity,
+                tree,
+                named,
+                self.pi,
+                {**symbols_of(solution.figure), **LETTERS},
+                solution.given,
+                title=title,
+            )
+
+        if own.slant:
+            slant = worked("slant", own.slant, "slant height")
+            values["slant"] = slant.value
+            steps.append(slant)
+        return tuple(steps), worked("area", own.formula)
 
     def unrolled(self, share: FaceShare) -> bool:
         """Whether a face becomes flat when it is rolled out."""

@@ -51,6 +51,8 @@ class ToldEntry(Frozen):
     formula: Mathematics | None
     trial: bool
     numbers: Mathematics | None
+    alike: tuple[str, ...] = ()
+    """The entries of faces that are told together in this one."""
 
 
 @dataclass(frozen=True)
@@ -92,9 +94,11 @@ def tell_entry(measure: str, entry: Entry, teller: Teller) -> ToldEntry:
     subject = entry.subject
     piece, stretched = entry.role is Role.PIECE, subject.stretch is not None
     own = f"piece.{subject.number + 1}" if piece else f"{measure}.{subject.name}.{subject.face or entry.role}"
+    own += f".{subject.again + 1}" if subject.again else ""
     lines = _lines(entry, teller)
     return ToldEntry(
         id=f"{measure}.{subject.stretch}" if stretched else own,
+        alike=tuple(f"{measure}.{subject.name}.{face or entry.role}" for face in subject.alike),
         sign=MARKS[entry.sign],
         badge=str(subject.number + 1) if piece else badge(subject.number),
         part=subject.name,
@@ -125,7 +129,7 @@ def title_of(entry: Entry) -> str:
     if subject.stretch is not None:
         return f"{subject.name}, {subject.edge}"
     if subject.face:
-        return f"{subject.name}, {subject.face}"
+        return f"{subject.name}, {subject.face}" + (f" ({subject.again + 1})" if subject.again else "")
     if entry.role is Role.COMMON:
         return f"common with {subject.name}"
     return TITLES.get(entry.role, subject.name)

@@ -48,7 +48,9 @@ def test_givens_that_seem_enough_and_are_not_show_how_the_figure_moves(
     assert (
         len({frame.drawing.bounds for frame in card.moving.frames}) == 1
     )  # one scale, so that it can be seen
-    assert len({frame.drawing.path for frame in card.moving.frames}) == len(card.moving.frames)
+    assert len({(frame.drawing.path, frame.drawing.lines) for frame in card.moving.frames}) == len(
+        card.moving.frames
+    )
 
 
 def test_what_is_held_settles_the_figure() -> None:

@@ -32,6 +32,18 @@ READ: list[tuple[str, dict[str, Any]]] = [
     ("ball radius 2 m at 1, 2, 3", {"shape": "sphere", "at": ["1", "2", "3"]}),
     ("cone volume 96π height 8", {"given": {"volume": "96π", "height": "8"}}),
     ("raise deck by 0.3", {"shape": "prism", "base": "deck", "given": {"height": "0.3"}, "name": "deck"}),
+    ("raise deck to a point 3", {"shape": "pyramid", "base": "deck", "given": {"height": "3"}}),
+    (
+        "raise deck to a point by 3 over 1, 2 named tip",
+        {"given": {"height": "3"}, "foot": ["1", "2"], "name": "tip"},
+    ),
+    ("raise deck to a point 3 cut off at 1", {"shape": "frustum", "given": {"height": "1", "point": "3"}}),
+    ("spin vase", {"shape": "spun", "base": "vase", "given": {}}),
+    ("spin vase about the right by 180° on block", {"about": "right", "given": {"angle": "180°"}}),
+    ("spin vase about 0, 0 to 0, 3", {"about": [["0", "0"], ["0", "3"]]}),
+    ("cylinder radius 1 height 2 repeated 4 every 1.5", {"copies": {"count": "4", "by": ["1.5", "0", "0"]}}),
+    ("cube side 1 repeated 3 every 0, 2, 0", {"copies": {"count": "3", "by": ["0", "2", "0"]}}),
+    ("cylinder radius 1 height 2 repeated 6 round 2.5", {"copies": {"count": "6", "radius": "2.5"}}),
 ]
 REFUSED = [
     ("", "type a solid and its size", 0),
@@ -43,7 +55,14 @@ REFUSED = [
     ("cube side 1 on nothing", "is no piece here to stand on", None),
     ("cube side 1 at 2", "a place is three measurements", None),
     ("cube side 1 named block", "already something named", None),
-    ("raise deck", "raise deck by 0.3", 5),
+    ("raise deck", "say how high", 10),
+    ("raise", "say which figure: raise deck by 0.3", 5),
+    ("raise deck cut off at 1 by 2", "what is cut off is raised to a point", None),
+    ("raise deck by 2 over 1, 1", "only a point stands over a place", None),
+    ("raise deck to a point 3 over 1", "say a point such as 1, 2", None),
+    ("spin vase about middle", "can.t be read here: say a side", None),
+    ("spin vase quickly", "say spin vase about left", None),
+    ("cylinder radius 1 height 1 repeated often", "repeated 4 every 1.5", None),
     ("cube side 1 " + "x" * 400, "longer than", 0),
 ]
 

@@ -21,7 +21,8 @@ from mensuration.numbers import PI, Real
 from mensuration.problem import evaluate as evaluate_problem
 from mensuration.problem import evaluate_document, read
 from mensuration.solids import CutOtherwise, Frame, Piece, join
-from mensuration.solids.slicing import CannotBeSliced, layers_of
+from mensuration.solids.layers import CannotBeSliced
+from mensuration.solids.slicing import layers_of
 from mensuration.solids.standing import extents
 from mensuration.solving import Solution, solve, starting_givens
 from mensuration.units import LENGTH

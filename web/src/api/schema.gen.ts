@@ -869,6 +869,28 @@ export interface components {
             says: string;
         };
         /**
+         * Copies
+         * @description How often a piece is there: so many times, each moved on ``by`` from the one before, or all round a circle of that
+         *     ``radius``, in whose middle the piece would stand.
+         */
+        Copies: {
+            /** By */
+            by?: [
+                string,
+                string,
+                string
+            ] | null;
+            /**
+             * Count
+             * @description A measurement or expression, as a person types it.
+             */
+            count: string;
+            /** Radius */
+            radius?: string | null;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
          * Count
          * @description So many ``above`` of so many ``below``, counted in what ``of`` says.
          */
@@ -1723,10 +1745,26 @@ export interface components {
          * PieceDocument
          * @description One piece of a solid: a solid of the catalogue with givens, placed and joined.
          *
-         *     The shape ``prism`` with a ``base`` is a plane figure of the problem, raised by its height. ``lying`` lays it on its side; ``turns`` are quarter turns about axes of space, one after the other. Without ``on`` its
+         *     With a ``base``, a plane figure of the problem, the shape says what is made of it: a ``prism`` raised by its height, a
+         *     ``pyramid`` raised to a point over ``foot``, a ``frustum`` cut off at its height below that ``point``, or ``spun`` round
+         *     a line of its plane by its turn: ``about`` a side of the surrounding rectangle, or through two points. ``lying`` lays it on its side; ``turns`` are quarter turns about axes of space, one after the other. Without ``on`` its
          *     lowest point is as high as the last of ``at`` says. ``open`` names faces that are not there or not counted.
          */
         PieceDocument: {
+            /**
+             * About
+             * @default left
+             */
+            about: ("left" | "right" | "bottom" | "top") | [
+                [
+                    string,
+                    string
+                ],
+                [
+                    string,
+                    string
+                ]
+            ];
             /**
              * At
              * @default [
@@ -1742,9 +1780,15 @@ export interface components {
             ];
             /**
              * Base
-             * @description The plane figure that a prism raises
+             * @description The plane figure of which it is made
              */
             base?: string | null;
+            copies?: components["schemas"]["Copies"] | null;
+            /** Foot */
+            foot?: [
+                string,
+                string
+            ] | null;
             /**
              * Given
              * @default {}
@@ -2398,11 +2442,15 @@ export interface components {
         };
         /**
          * SolidResults
-         * @description A solid: every piece's quantities, its picture, its tallies, what it is filled with, and its net, or why it has
-         *     none.
+         * @description A solid: every piece's quantities, its picture, its tallies, those of faces also ``grouped`` where some are equal, what
+         *     it is filled with, and its net, or why it has none.
          */
         SolidResults: {
             drawing: components["schemas"]["SpaceDrawing"] | null;
+            /** Grouped */
+            grouped: {
+                [key: string]: components["schemas"]["ToldTally"];
+            };
             /**
              * Kind
              * @default solid
@@ -2665,6 +2713,11 @@ export interface components {
          * @description One entry of a tally. ``stretch`` is its place among the figure's stretches, for what lights up with it.
          */
         ToldEntry: {
+            /**
+             * Alike
+             * @default []
+             */
+            alike: string[];
             /** Badge */
             badge: string;
             /** Counted */

@@ -9,6 +9,8 @@ from pydantic import Field
 from mensuration.problem.models import MAX_PARTS, FigureDocument, Givens, Model, Name, Typed
 
 Place = tuple[Typed, Typed, Typed]
+Spot = tuple[Typed, Typed]
+Beside = Literal["left", "right", "bottom", "top"]
 
 
 class Footing(Model):
@@ -19,23 +21,37 @@ class Footing(Model):
     at: tuple[Typed, Typed] = ("0", "0")
 
 
+class Copies(Model):
+    """How often a piece is there: so many times, each moved on ``by`` from the one before, or all round a circle of that
+    ``radius``, in whose middle the piece would stand."""
+
+    count: Typed
+    by: Place | None = None
+    radius: Typed | None = None
+
+
 class PieceDocument(Model):
     """One piece of a solid: a solid of the catalogue with givens, placed and joined.
 
-    The shape ``prism`` with a ``base`` is a plane figure of the problem, raised by its height. ``lying`` lays it on its side; ``turns`` are quarter turns about axes of space, one after the other. Without ``on`` its
+    With a ``base``, a plane figure of the problem, the shape says what is made of it: a ``prism`` raised by its height, a
+    ``pyramid`` raised to a point over ``foot``, a ``frustum`` cut off at its height below that ``point``, or ``spun`` round
+    a line of its plane by its turn: ``about`` a side of the surrounding rectangle, or through two points. ``lying`` lays it on its side; ``turns`` are quarter turns about axes of space, one after the other. Without ``on`` its
     lowest point is as high as the last of ``at`` says. ``open`` names faces that are not there or not counted.
     """
 
     name: Name
     shape: Annotated[str, Field(max_length=60)]
     given: Givens = {}
-    base: Annotated[Name | None, Field(description="The plane figure that a prism raises")] = None
+    base: Annotated[Name | None, Field(description="The plane figure of which it is made")] = None
+    foot: Spot | None = None
+    about: Beside | tuple[Spot, Spot] = "left"
     on: Footing | None = None
     at: Place = ("0", "0", "0")
     lying: bool = False
     turns: Annotated[list[Literal["x", "y", "z"]], Field(max_length=12)] = []
     join: Literal["add", "take"] = "add"
     open: Annotated[list[Name], Field(max_length=60)] = []
+    copies: Copies | None = None
 
 
 class SolidDocument(FigureDocument):

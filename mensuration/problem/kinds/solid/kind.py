@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from mensuration.drawing.shelf import ShelfPicture
 from mensuration.problem.kinds.formula import catalogue_picture
 from mensuration.problem.kinds.kind import Change, Context, FigureResults, Kind
-from mensuration.problem.kinds.solid.document import PieceDocument, SolidDocument
+from mensuration.problem.kinds.solid.document import Copies, PieceDocument, SolidDocument
 from mensuration.problem.kinds.solid.work import SolidResults, SolidWork
 from mensuration.tally.solid import MEASURES
 
@@ -28,7 +28,15 @@ class SolidKind(Kind[SolidDocument]):
 
     def texts(self, figure: SolidDocument) -> Iterator[tuple[str | None, str]]:
         for piece in figure.pieces:
-            for text in (*piece.given.values(), *piece.at, *(piece.on.at if piece.on else ())):
+            line = () if isinstance(piece.about, str) else (*piece.about[0], *piece.about[1])
+            shift = piece.on.at if piece.on else ()
+            copies = piece.copies
+            again = (
+                ()
+                if copies is None
+                else (copies.count, *(copies.by or ()), *([copies.radius] if copies.radius else []))
+            )
+            for text in (*piece.given.values(), *piece.at, *shift, *(piece.foot or ()), *line, *again):
                 yield piece.name, text
         if figure.level is not None:
             yield None, figure.level
@@ -82,4 +90,15 @@ def _with_texts(piece: PieceDocument, change: Change) -> PieceDocument:
     if piece.on is not None:
         u, v = (change(text) for text in piece.on.at)
         update["on"] = piece.on.model_copy(update={"at": (u, v)})
+    if piece.copies is not None:
+        copies = piece.copies
+        update["copies"] = Copies(
+            count=change(copies.count),
+            by=copies.by and (change(copies.by[0]), change(copies.by[1]), change(copies.by[2])),
+            radius=copies.radius and change(copies.radius),
+        )
+    if piece.foot is not None:
+        update["foot"] = (change(piece.foot[0]), change(piece.foot[1]))
+    if not isinstance(piece.about, str):
+        update["about"] = tuple((change(u), change(v)) for u, v in piece.about)
     return piece.model_copy(update=update)

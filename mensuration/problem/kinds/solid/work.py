@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Collection, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from fractions import Fraction
 from functools import lru_cache
 from typing import Literal
@@ -16,16 +16,14 @@ from mensuration.expressions import ExpressionError, Quantity, unknown_word
 from mensuration.frozen import Frozen, Table, table
 from mensuration.numbers import Real
 from mensuration.plane import TooCrowded
-from mensuration.plane.regions import Region
 from mensuration.problem.kinds.givens import member_quantity, read_givens
 from mensuration.problem.kinds.kind import Context, FigureResults, NotWorkedOut, Work
-from mensuration.problem.kinds.plane.work import PlaneWork
 from mensuration.problem.kinds.solid.document import PieceDocument, SolidDocument
+from mensuration.problem.kinds.solid.made import made_from
+from mensuration.problem.kinds.solid.placing import Placed, placed
 from mensuration.solids import CutOtherwise, Frame, Joined, Piece, join
 from mensuration.solids.faces import called
 from mensuration.solids.filling import CannotBeFilled, depth_of, filled, reach_up
-from mensuration.solids.raising import HEIGHT, raised
-from mensuration.solids.standing import extents, facing, on_face, on_ground
 from mensuration.solving import Solution, SolvingError, solve
 from mensuration.tally.solid import MEASURES, SolidTallies
 from mensuration.telling import Teller, Told
@@ -52,12 +50,13 @@ class Liquid(Frozen):
 
 @dataclass(frozen=True, kw_only=True)
 class SolidResults(FigureResults):
-    """A solid: every piece's quantities, its picture, its tallies, what it is filled with, and its net, or why it has
-    none."""
+    """A solid: every piece's quantities, its picture, its tallies, those of faces also ``grouped`` where some are equal, what
+    it is filled with, and its net, or why it has none."""
 
     pieces: Table[str, Table[str, Told]]
     drawing: SpaceDrawing | None
     liquid: Liquid | None = None
+    grouped: Table[str, ToldTally] = field(default_factory=lambda: table(()))
     net: Net | None = None
     no_net: str | None = None
     kind: Literal["solid"] = "solid"
@@ -69,12 +68,10 @@ class SolidWork(Work[SolidDocument]):
     def __init__(self, figure: SolidDocument, context: Context) -> None:
         super().__init__(figure, context)
         self.documents: dict[str, PieceDocument] = {}
-        self.indices: dict[str, int] = {}
-        for index, piece in enumerate(figure.pieces):
-            if piece.name not in self.documents:
-                self.documents[piece.name], self.indices[piece.name] = piece, index
+        for piece in figure.pieces:
+            self.documents.setdefault(piece.name, piece)
         self.solutions: dict[str, Solution] = {}
-        self.placed: dict[str, Piece] = {}
+        self.placed: dict[str, Placed] = {}
         self.joined: Joined | None = None
         self.tallies: SolidTallies | None = None
 
@@ -84,13 +81,12 @@ class SolidWork(Work[SolidDocument]):
         if solution is None:
             return
         self.solutions[member] = solution
-        frame = self._frame(piece, where, solution)
-        if frame is not None:
-            index = self.indices[member]
-            self.placed[member] = _piece(member, index, piece.join, solution, frame, frozenset(piece.open))
+        found = placed(piece, solution, self.placed, self.documents, self.context, where)
+        if found is not None:
+            self.placed[member] = found
 
     def work_out(self) -> None:
-        pieces = tuple(self.placed[name] for name in self.documents if name in self.placed)
+        pieces = self._pieces()
         if not pieces:
             return
         try:
@@ -105,9 +101,19 @@ class SolidWork(Work[SolidDocument]):
             )
             return
         self.joined = joined
-        if len(pieces) == len(self.figure.pieces):
+        if len(self.placed) == len(self.figure.pieces):
             self.tallies = tallies
             self._warn(joined)
+
+    def _pieces(self) -> tuple[Piece, ...]:
+        """Every piece as often as it is there, in their order."""
+        found: list[Piece] = []
+        for name, document in self.documents.items():
+            here = self.placed.get(name)
+            for frame in here.frames if here else ():
+                uncounted = frozenset(document.open)
+                found.append(_piece(name, len(found), document.join, self.solutions[name], frame, uncounted))
+        return tuple(found)
 
     def _warn(self, joined: Joined) -> None:
         """Say what is odd though it can be worked out."""
@@ -128,7 +134,7 @@ class SolidWork(Work[SolidDocument]):
 
     def _solution(self, piece: PieceDocument, where: str) -> Solution | None:
         if piece.base is not None:
-            return self._raised(piece, piece.base, where)
+            return made_from(piece, piece.base, self.context, where)
         solids = {name: figure for name, figure in figures().items() if isinstance(figure, Solid)}
         figure = solids.get(piece.shape)
         if figure is None:
@@ -147,62 +153,6 @@ class SolidWork(Work[SolidDocument]):
         for name, says in solution.remarks.items():
             self.context.complain(f"{where}.given.{name}", "agrees", says, "warning")
         return solution
-
-    def _raised(self, piece: PieceDocument, base: str, where: str) -> Solution | None:
-        """A plane figure of the problem, raised."""
-        other = self.context.other(base)
-        if not isinstance(other, PlaneWork):
-            says = f"“{base}” is no plane figure here: a prism's base is one, by its name"
-            self.context.complain(f"{where}.base", "unknown-base", says)
-            return None
-        unknown = [name for name in piece.given if name != HEIGHT]
-        if unknown or HEIGHT not in piece.given:
-            says = "a raised figure needs its height" + (f", not {unknown[0]}" if unknown else "")
-            place = unknown[0] if unknown else HEIGHT
-            self.context.complain(f"{where}.given.{place}", "unknown-given", says)
-            return None
-        height = self.context.read(piece.given[HEIGHT], "length", f"{where}.given.{HEIGHT}")
-        if other.composition is None or other.tallies is None or not other.tallies.region.loops:
-            self.context.complain(f"{where}.base", "needs-other", f"“{base}” could not be worked out")
-            return None
-        if height is None:
-            return None
-        area, perimeter = (other.tallies.quantity(measure).value for measure in ("area", "perimeter"))
-        try:
-            return _raised(other.tallies.region, area, perimeter, height, self.context.teller)
-        except SolvingError as fault:
-            self.context.complain(f"{where}.given.{HEIGHT}", fault.code, fault.says)
-            return None
-
-    def _frame(self, piece: PieceDocument, where: str, solution: Solution) -> Frame | None:
-        frame = Frame().quarter_turned("y", 1) if piece.lying else Frame()
-        carved = piece.on is not None and piece.join == "take"
-        if piece.on is not None and carved and not piece.lying:
-            frame = facing(frame, piece.on.face)
-        for axis in piece.turns:
-            frame = frame.quarter_turned(axis, 1)
-        if piece.on is None:
-            at = self._lengths(piece.at, f"{where}.at")
-            return None if at is None else on_ground(solution, frame, (at[0], at[1], at[2]))
-        target = self.placed.get(piece.on.piece)
-        if target is None:
-            known = [name for name in self.documents if name != piece.name]
-            if piece.on.piece in self.documents:
-                says, code = f"“{piece.on.piece}” could not be placed", "needs-other"
-            else:
-                says, code = unknown_word(piece.on.piece, known, "piece").says, "unknown-piece"
-            self.context.complain(f"{where}.on", code, says)
-            return None
-        shift = self._lengths(piece.on.at, f"{where}.on.at")
-        if shift is None:
-            return None
-        reach = extents(target.solution, target.frame)
-        return on_face(solution, frame, reach, piece.on.face, (shift[0], shift[1]), carved)
-
-    def _lengths(self, texts: Sequence[str], place: str) -> list[Real] | None:
-        read = [self.context.read(text, "length", f"{place}.{i}") for i, text in enumerate(texts)]
-        found = [quantity.value for quantity in read if quantity is not None]
-        return found if len(found) == len(texts) else None
 
     # Quantities
 
@@ -275,9 +225,20 @@ class SolidWork(Work[SolidDocument]):
             tallies=table((measure, tally) for measure, tally in told.items() if tally is not None),
             pieces=pieces,
             drawing=drawing,
+            grouped=self._grouped(tallies),
             liquid=self._liquid(tallies),
             net=net if isinstance(net, Net) else None,
             no_net=net if isinstance(net, str) else None,
+        )
+
+    def _grouped(self, tallies: SolidTallies) -> Table[str, ToldTally]:
+        """The tallies of faces with equal ones told together, where that makes them shorter."""
+        faces = [measure for measure in tallies.measures if measure in tallies.of_faces]
+        grouped = ((measure, tallies.grouped(measure)) for measure in faces)
+        return table(
+            (measure, tell_tally(tally, self.context.teller))
+            for measure, tally in grouped
+            if len(tally.entries) < len(tallies.of(measure).entries)
         )
 
     def _liquid(self, tallies: SolidTallies) -> Liquid | None:
@@ -325,11 +286,6 @@ def _quantities(solution: Solution, teller: Teller) -> Table[str, Told]:
 @lru_cache(maxsize=400)
 def _solved(shape: str, given: tuple[tuple[str, Quantity], ...], teller: Teller) -> Solution:
     return solve(figures()[shape], dict(given), teller.pi, teller.plainly)
-
-
-@lru_cache(maxsize=100)
-def _raised(region: Region, area: Real, perimeter: Real, height: Quantity, teller: Teller) -> Solution:
-    return raised(region, area, perimeter, height, teller.unit.kind, teller.pi)
 
 
 @lru_cache(maxsize=400)

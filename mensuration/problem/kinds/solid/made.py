@@ -1,0 +1,130 @@
+"""Pieces made from a plane figure of the problem: raised straight up, to a point, cut off below it, or spun round a line."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from functools import lru_cache
+
+from mensuration.expressions import Quantity, unknown_word
+from mensuration.numbers import Real
+from mensuration.plane.edges import Point
+from mensuration.plane.regions import Region
+from mensuration.problem.kinds.kind import Context
+from mensuration.problem.kinds.plane.work import PlaneWork
+from mensuration.problem.kinds.solid.document import PieceDocument, Spot
+from mensuration.solids.layers import reach_across
+from mensuration.solids.pointing import FRUSTUM, POINT, PYRAMID, foot_of, pointed
+from mensuration.solids.raising import HEIGHT, PRISM, raised
+from mensuration.solids.spinning import SPUN, TURN, CannotBeSpun, spun
+from mensuration.solving import Solution, SolvingError
+from mensuration.telling import Teller
+
+GIVENS = {
+    PRISM: {HEIGHT: "length"},
+    PYRAMID: {HEIGHT: "length"},
+    FRUSTUM: {HEIGHT: "length", POINT: "length"},
+    SPUN: {TURN: "angle"},
+}
+"""What is told of a piece that is made from a figure, by its shape."""
+OPTIONAL = {TURN}
+CALLED = {
+    PRISM: "raised figure needs its",
+    PYRAMID: "figure raised to a point needs its",
+    FRUSTUM: "figure cut off below its point needs its",
+    SPUN: "spun figure may be told its",
+}
+
+
+def made_from(piece: PieceDocument, base: str, context: Context, where: str) -> Solution | None:
+    """A plane figure of the problem made solid; None where it can't be, which is complained about."""
+    wanted = GIVENS.get(piece.shape)
+    if wanted is None:
+        says = unknown_word(piece.shape, list(GIVENS), "way to make a solid of a figure").says
+        context.complain(f"{where}.shape", "unknown-shape", says)
+        return None
+    given = _given(piece, wanted, context, where)
+    other = context.other(base)
+    if not isinstance(other, PlaneWork):
+        says = f"“{base}” is no plane figure here: the base of this piece is one, by its name"
+        context.complain(f"{where}.base", "unknown-base", says)
+        return None
+    if other.composition is None or other.tallies is None or not other.tallies.region.loops:
+        context.complain(f"{where}.base", "needs-other", f"“{base}” could not be worked out")
+        return None
+    if given is None:
+        return None
+    region, teller = other.tallies.region, context.teller
+    area, perimeter = (other.tallies.quantity(measure).value for measure in ("area", "perimeter"))
+    try:
+        if piece.shape == PRISM:
+            return _raised(region, area, perimeter, given[HEIGHT], teller)
+        if piece.shape == SPUN:
+            axis = _axis(piece, region, context, where)
+            return None if axis is None else _spun(region, area, axis, given.get(TURN), teller)
+        foot = foot_of(region) if piece.foot is None else _spot(piece.foot, context, f"{where}.foot")
+        return None if foot is None else _pointed(region, area, tuple(given.items()), foot, teller)
+    except SolvingError as fault:
+        at = f"{where}.given.{fault.given}" if fault.given else f"{where}.given"
+        context.complain(at, fault.code, fault.says)
+    except CannotBeSpun as fault:
+        context.complain(f"{where}.about", "cannot-spin", str(fault))
+    return None
+
+
+def _given(
+    piece: PieceDocument, wanted: Mapping[str, str], context: Context, where: str
+) -> dict[str, Quantity] | None:
+    unknown = [name for name in piece.given if name not in wanted]
+    missing = [name for name in wanted if name not in piece.given and name not in OPTIONAL]
+    if unknown or missing:
+        names = " and its ".join("height of the point" if name == POINT else name for name in wanted)
+        says = f"a {CALLED[piece.shape]} {names}" + (f", not {unknown[0]}" if unknown else "")
+        context.complain(f"{where}.given.{(unknown or missing)[0]}", "unknown-given", says)
+        return None
+    found = {
+        name: context.read(text, wanted[name], f"{where}.given.{name}") for name, text in piece.given.items()
+    }
+    return (
+        {name: value for name, value in found.items() if value is not None} if all(found.values()) else None
+    )
+
+
+def _spot(texts: Spot, context: Context, place: str) -> Point | None:
+    x, y = (context.read(text, "length", f"{place}.{index}") for index, text in enumerate(texts))
+    return None if x is None or y is None else (x.value, y.value)
+
+
+def _axis(piece: PieceDocument, region: Region, context: Context, where: str) -> tuple[Point, Point] | None:
+    """The line: through two points, or along a side of the surrounding rectangle."""
+    if not isinstance(piece.about, str):
+        one, two = (_spot(spot, context, f"{where}.about.{index}") for index, spot in enumerate(piece.about))
+        return None if one is None or two is None else (one, two)
+    (left, right), (low, high) = reach_across(region.edges)
+    match piece.about:
+        case "left":
+            return (left, low), (left, high)
+        case "right":
+            return (right, low), (right, high)
+        case "bottom":
+            return (left, low), (right, low)
+        case _:
+            return (left, high), (right, high)
+
+
+@lru_cache(maxsize=100)
+def _raised(region: Region, area: Real, perimeter: Real, height: Quantity, teller: Teller) -> Solution:
+    return raised(region, area, perimeter, height, teller.unit.kind, teller.pi)
+
+
+@lru_cache(maxsize=100)
+def _pointed(
+    region: Region, area: Real, given: tuple[tuple[str, Quantity], ...], foot: Point, teller: Teller
+) -> Solution:
+    return pointed(region, area, dict(given), teller.unit.kind, teller.pi, foot)
+
+
+@lru_cache(maxsize=100)
+def _spun(
+    region: Region, area: Real, axis: tuple[Point, Point], turn: Quantity | None, teller: Teller
+) -> Solution:
+    return spun(region, area, axis, turn, teller.unit.kind, teller.pi)

@@ -1,0 +1,248 @@
+"""Solids made of plane figures (raised to a point, cut off, spun), copies of pieces, edges and equal faces: against integrals
+by SciPy, the cards' own solids, and by hand."""
+
+from __future__ import annotations
+
+from math import cos, hypot, pi, sin, sqrt
+from typing import Any
+
+import pytest
+from scipy.integrate import quad
+
+from mensuration.catalogue import figures
+from mensuration.catalogue.figure import Solid
+from mensuration.numbers import PI
+from mensuration.problem import evaluate_document
+from mensuration.solids import Frame, Piece, join
+from mensuration.solids.edges import edges_of
+from mensuration.solids.slicing import exact_point
+from mensuration.solving import solve, starting_givens
+from tests.core.reckoning import check_tally
+from tests.core.test_stacking import FLOORS
+
+RECTANGLE = [{"name": "r", "shape": "rectangle", "given": {"width": "6", "height": "4"}}]
+DISC = [{"name": "c", "shape": "circle", "given": {"radius": "3"}}]
+HALF_DISC = [{"name": "c", "shape": "semicircle", "given": {"radius": "3"}, "turn": "270"}]
+TRIANGLE = [{"name": "t", "shape": "right-triangle", "given": {"base": "3", "height": "4"}}]
+
+
+def solid(*pieces: dict[str, Any], floor: list[dict[str, Any]] | None = None) -> dict[str, Any]:
+    """The results of a solid of these pieces, and what is complained about."""
+    plane = [] if floor is None else [{"name": "floor", "kind": "plane", "parts": floor}]
+    document = {
+        "format": "tilt-grid/problem", "version": 1,
+        "figures": [*plane, {"name": "it", "kind": "solid", "pieces": list(pieces)}],
+    }  # fmt: skip
+    results = evaluate_document(document)
+    return {**results["figures"]["it"], "complaints": results["complaints"]}
+
+
+def made(shape: str, floor: list[dict[str, Any]], **fields: Any) -> dict[str, Any]:
+    fields.setdefault("given", {})
+    return solid({"name": "a", "shape": shape, "base": "floor", **fields}, floor=floor)
+
+
+def size(results: dict[str, Any], measure: str) -> float:
+    assert not [c for c in results["complaints"] if c["level"] == "error"], results["complaints"]
+    return float(results["quantities"][measure]["decimal"])
+
+
+def test_a_pyramid_on_a_rectangle_by_hand() -> None:
+    """Over the middle of 6 by 4, 3 high: slant heights √13 and √18 by Pythagoras."""
+    results = made("pyramid", RECTANGLE, given={"height": "3"})
+    assert results["quantities"]["volume"]["exact"] == "24"
+    assert size(results, "surface") == pytest.approx(24 + 6 * sqrt(13) + 4 * sqrt(18))
+    assert size(results, "edges") == pytest.approx(20 + 4 * sqrt(22))
+    faces = results["tallies"]["surface"]["entries"]
+    assert [step["title"] for face in faces for step in face["steps"]] == ["slant height"] * 4
+    check_tally(results["tallies"]["surface"])
+    check_tally(results["tallies"]["volume"])
+
+
+@pytest.mark.parametrize(("base", "card"), [("pyramid", "cone"), ("frustum", "cone-frustum")])
+def test_a_disc_raised_to_a_point_is_the_card_s_cone(base: str, card: str) -> None:
+    if base == "pyramid":
+        given, typed = {"height": "4"}, {"radius": "3", "height": "4"}
+    else:
+        given, typed = {"height": "2", "point": "4"}, {"bottom": "3", "top": "1.5", "height": "2"}
+    results = made(base, DISC, given=given)
+    other = solid({"name": "a", "shape": card, "given": typed})
+    for measure in ("volume", "surface"):
+        assert results["quantities"][measure]["exact"] == other["quantities"][measure]["exact"]
+    check_tally(results["tallies"]["surface"])
+
+
+def test_a_leaning_cone_by_an_integral() -> None:
+    """With the point over the rim: half of |(c, -h) × c'| along the circle; its volume is that of the upright one."""
+    results = made("pyramid", DISC, given={"height": "4"}, foot=["3", "0"])
+
+    def speed(t: float) -> float:
+        x, y = 3 * cos(t) - 3, 3 * sin(t)
+        dx, dy = -3 * sin(t), 3 * cos(t)
+        return hypot(x * dy - y * dx, 4 * hypot(dx, dy)) / 2
+
+    mantle = quad(speed, 0, 2 * pi, epsabs=1e-12)[0]
+    assert size(results, "surface") == pytest.approx(9 * pi + mantle, rel=1e-12)
+    assert results["quantities"]["volume"]["exact"] == "12*pi"
+    assert results["quantities"]["surface"]["exact"] is None
+
+
+@pytest.mark.parametrize("name", FLOORS)
+@pytest.mark.parametrize("cut", [False, True])
+def test_any_figure_raised_to_a_point_has_a_third_of_the_prism(name: str, cut: bool) -> None:
+    given = {"height": "1", "point": "4"} if cut else {"height": "4"}
+    results = made("frustum" if cut else "pyramid", FLOORS[name], given=given)
+    prism = made("prism", FLOORS[name], given={"height": "4"})
+    share = 1 - (3 / 4) ** 3 if cut else 1.0
+    assert size(results, "volume") == pytest.approx(size(prism, "volume") / 3 * share)
+    check_tally(results["tallies"]["surface"])
+    check_tally(results["tallies"]["volume"])
+
+
+SPUN = [
+    ("cylinder", RECTANGLE, "left", {"radius": "6", "height": "4"}),
+    ("cone", TRIANGLE, "left", {"radius": "3", "height": "4"}),
+    ("sphere", HALF_DISC, "left", {"radius": "3"}),
+    ("hollow-cylinder", RECTANGLE, [["-1", "0"], ["-1", "1"]], {"inner": "1", "outer": "7", "height": "4"}),
+    ("torus", DISC, [["-5", "0"], ["-5", "1"]], {"radius": "5", "tube": "3"}),
+]
+
+
+@pytest.mark.parametrize(("card", "floor", "about", "typed"), SPUN, ids=[card for card, *_ in SPUN])
+def test_a_spun_figure_is_the_card_s_solid(
+    card: str, floor: list[dict[str, Any]], about: Any, typed: dict[str, str]
+) -> None:
+    results = made("spun", floor, about=about)
+    names = [m.name for m in figures()[card].measures]
+    other = solid({"name": "a", "shape": card, "given": {k: v for k, v in typed.items() if k in names}})
+    for measure in ("volume", "surface"):
+        assert results["quantities"][measure]["exact"] == other["quantities"][measure]["exact"]
+    check_tally(results["tallies"]["surface"])
+    half = made("spun", floor, about=about, given={"angle": "180°"})
+    area = {"cylinder": 24, "hollow-cylinder": 24, "cone": 6, "sphere": 9 * pi / 2, "torus": 9 * pi}[card]
+    assert size(half, "volume") == pytest.approx(size(results, "volume") / 2)
+    assert size(half, "surface") == pytest.approx(size(results, "surface") / 2 + 2 * area)
+    check_tally(half["tallies"]["surface"])
+    check_tally(half["tallies"]["volume"])
+
+
+def test_a_slanting_line_by_integrals() -> None:
+    """The triangle (0, 0) (3, 0) (0, 4) round its longest side: two cones on the disc of radius 12/5."""
+    results = made("spun", TRIANGLE, about=[["3", "0"], ["0", "4"]])
+    assert size(results, "volume") == pytest.approx(pi * (12 / 5) ** 2 * 5 / 3)
+    assert size(results, "surface") == pytest.approx(pi * 12 / 5 * (3 + 4))
+
+
+def test_what_is_spun_is_filled_like_a_card_s_solid() -> None:
+    """A ring of tube 3 lying in water 2 deep, by slices: 4π R w at a height, w half the chord of the tube."""
+    piece = {"name": "a", "shape": "spun", "base": "floor", "about": [["-5", "0"], ["-5", "1"]], "given": {}}
+    document = {
+        "format": "tilt-grid/problem", "version": 1,
+        "figures": [{"name": "floor", "kind": "plane", "parts": DISC}, {"name": "it", "kind": "solid", "pieces": [piece]}],
+        "asks": [{"label": "a", "expression": "fill(it, 2)"}, {"label": "b", "expression": "depth(it, fill(it, 1.3))"}],
+    }  # fmt: skip
+    filled, depth = evaluate_document(document)["asks"]
+    wanted = quad(lambda z: 4 * pi * 5 * sqrt(9 - (z - 3) ** 2), 0, 2, epsabs=1e-12)[0]
+    assert float(filled["decimal"]) == pytest.approx(wanted, rel=1e-10)
+    assert float(depth["decimal"]) == pytest.approx(1.3, rel=1e-12)
+
+
+@pytest.mark.parametrize(
+    ("shape", "fields", "says"),
+    [
+        ("spun", {"about": [["1", "0"], ["1", "1"]]}, "the line cuts through the figure"),
+        ("spun", {"about": [["1", "0"], ["1", "0"]]}, "must be apart"),
+        ("spun", {"given": {"angle": "400°"}}, "360° at most"),
+        ("spun", {"given": {"angle": "0°"}}, "must be more than 0"),
+        ("spun", {"given": {"height": "4"}}, "a spun figure may be told its angle, not height"),
+        ("frustum", {"given": {"height": "4", "point": "3"}}, "the point must be higher"),
+        ("frustum", {"given": {"height": "4"}}, "needs its height and its height of the point"),
+        ("pyramid", {"given": {"height": "-1"}}, "must be more than 0"),
+        ("pyramid", {"given": {"height": "1"}, "foot": ["x", "0"]}, "“x”"),
+        ("cone", {"given": {"height": "1"}}, "is not a known way to make a solid of a figure"),
+    ],
+)
+def test_what_can_t_be_made_is_said_in_words(shape: str, fields: dict[str, Any], says: str) -> None:
+    results = made(shape, RECTANGLE, **fields)
+    assert any(says in complaint["says"] for complaint in results["complaints"]), results["complaints"]
+
+
+def test_legs_in_a_row_and_round_a_circle_are_told_together() -> None:
+    leg = {"name": "leg", "shape": "cylinder", "given": {"radius": "1/2", "height": "2"}}
+    for copies in ({"count": "4", "by": ["3", "0", "0"]}, {"count": "4", "radius": "5"}):
+        results = solid({**leg, "copies": copies})
+        assert results["quantities"]["volume"]["exact"] == "2*pi"
+        assert results["quantities"]["surface"]["exact"] == "10*pi"
+        (entry,) = results["tallies"]["volume"]["entries"]
+        assert entry["title"] == "leg, 4 of them" and entry["numbers"]["text"].startswith("4 × π")
+        check_tally(results["tallies"]["volume"])
+        check_tally(results["tallies"]["surface"])
+    by_hand = [{**leg, "name": f"leg{n}", "at": [str(3 * n), "0", "0"]} for n in range(4)]
+    assert solid(*by_hand)["quantities"]["surface"]["exact"] == "10*pi"
+
+
+@pytest.mark.parametrize(
+    ("copies", "says"),
+    [
+        ({"count": "0", "by": ["1", "0", "0"]}, "from 1 to 60 times"),
+        ({"count": "2.5", "by": ["1", "0", "0"]}, "from 1 to 60 times"),
+        ({"count": "1000", "radius": "9"}, "from 1 to 60 times"),
+        ({"count": "3"}, "say how far each stands"),
+        ({"count": "3", "radius": "?"}, "?"),
+    ],
+)
+def test_copies_that_can_t_be_are_said_in_words(copies: dict[str, Any], says: str) -> None:
+    results = solid({"name": "leg", "shape": "cube", "given": {"side": "1"}, "copies": copies})
+    assert any(says in complaint["says"] for complaint in results["complaints"]), results["complaints"]
+
+
+def test_equal_faces_are_told_together_or_one_by_one() -> None:
+    results = solid({"name": "box", "shape": "cuboid", "given": {"length": "4", "width": "2", "height": "3"}})
+    assert len(results["tallies"]["surface"]["entries"]) == 6
+    together = results["grouped"]["surface"]
+    assert [entry["title"] for entry in together["entries"]] == [
+        "box, bottom, top",
+        "box, front, back",
+        "box, right, left",
+    ]
+    assert [entry["numbers"]["text"][:4] for entry in together["entries"]] == ["2 × "] * 3
+    assert together["total"]["exact"] == results["tallies"]["surface"]["total"]["exact"] == "52"
+    ids = {entry["id"] for entry in results["tallies"]["surface"]["entries"]}
+    assert {each for entry in together["entries"] for each in entry["alike"]} == ids
+    check_tally(together)
+
+
+EULER = [name for name, figure in figures().items() if isinstance(figure, Solid)]
+
+
+@pytest.mark.parametrize("name", EULER)
+def test_the_edges_of_every_solid_are_those_of_its_faces(name: str) -> None:
+    """A solid of plane faces has half as many edges as its faces have sides, and they are as long."""
+    figure = figures()[name]
+    solution = solve(figure, starting_givens(figure), PI)
+    joined = join((Piece("it", 0, "add", solution, Frame()),), PI)
+    lengths = [float(length) for length in edges_of(joined)]
+    assert all(length > 0 for length in lengths)
+    assert isinstance(figure, Solid)
+    body = figure.body
+    if hasattr(body, "of"):
+        body = body.of(int(solution.floats[body.count]))
+    if not hasattr(body, "corners"):
+        return
+    corners = {
+        key: tuple(float(value) for value in exact_point(solution, xyz)) for key, xyz in body.corners.items()
+    }
+    sides = [
+        sqrt(sum((p - q) ** 2 for p, q in zip(corners[a], corners[b], strict=True)))
+        for ring in body.faces.values()
+        for a, b in zip(ring, [*ring[1:], ring[0]], strict=True)
+    ]
+    assert len(lengths) == len(sides) / 2
+    assert sum(lengths) == pytest.approx(sum(sides) / 2)
+
+
+def test_a_seam_between_flush_blocks_is_no_edge() -> None:
+    block = {"shape": "cuboid", "given": {"length": "2", "width": "2", "height": "1"}}
+    results = solid({"name": "a", **block}, {"name": "b", **block, "on": {"piece": "a"}})
+    (entry,) = results["tallies"]["edges"]["entries"]
+    assert (entry["title"], entry["value"]["text"]) == ("12 edges", "24.00 m")
