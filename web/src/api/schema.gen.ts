@@ -1747,15 +1747,12 @@ export interface components {
          *
          *     With a ``base``, a plane figure of the problem, the shape says what is made of it: a ``prism`` raised by its height, a
          *     ``pyramid`` raised to a point over ``foot``, a ``frustum`` cut off at its height below that ``point``, or ``spun`` round
-         *     a line of its plane by its turn: ``about`` a side of the surrounding rectangle, or through two points. ``lying`` lays it on its side; ``turns`` are quarter turns about axes of space, one after the other. Without ``on`` its
+         *     a line of its plane by its turn: ``about`` a side of the surrounding rectangle (the left one, if none is told), or through two points. ``lying`` lays it on its side; ``turns`` are quarter turns about axes of space, one after the other. Without ``on`` its
          *     lowest point is as high as the last of ``at`` says. ``open`` names faces that are not there or not counted.
          */
         PieceDocument: {
-            /**
-             * About
-             * @default left
-             */
-            about: ("left" | "right" | "bottom" | "top") | [
+            /** About */
+            about?: ("left" | "right" | "bottom" | "top") | [
                 [
                     string,
                     string
@@ -1764,7 +1761,7 @@ export interface components {
                     string,
                     string
                 ]
-            ];
+            ] | null;
             /**
              * At
              * @default [
@@ -2189,7 +2186,7 @@ export interface components {
          * @description What an entry is to its measure.
          * @enum {string}
          */
-        Role: "part" | "overlap" | "outside" | "common" | "piece" | "outline" | "shared" | "covered" | "cut" | "face" | "hidden" | "open";
+        Role: "part" | "overlap" | "outside" | "common" | "piece" | "outline" | "shared" | "covered" | "cut" | "face" | "edge" | "hidden" | "open";
         /**
          * RoundingRule
          * @description One of: decimal places, significant figures, or the nearest step.

@@ -11,6 +11,8 @@ export type MeasureName = string;
 export interface Lit {
   part: string;
   id?: string;
+  /** What else is told in the same entry. */
+  alike?: readonly string[];
 }
 
 /** An open editor for one given of one part, standing at a place on the screen. */

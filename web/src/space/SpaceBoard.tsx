@@ -28,6 +28,7 @@ interface Props {
   empty: ReactNode;
 }
 
+const NONE: readonly string[] = [];
 const MARGIN = 56;
 const STEP = 5; // degrees, by an arrow key
 const PER_PIXEL = 0.5; // degrees
@@ -161,7 +162,11 @@ export const SpaceBoard = memo(function SpaceBoard({
             <Ground drawing={drawing} look={look} to={to} />
             {picture.patches.map((patch, index) => {
               const face = drawing.faces[patch.face];
-              const here = lit !== null && (lit.id ? lit.id === face?.entry : lit.part === face?.piece);
+              const here =
+                lit !== null &&
+                (lit.id
+                  ? lit.id === face?.entry || (lit.alike ?? NONE).includes(face?.entry ?? "")
+                  : lit.part === face?.piece);
               const colour = here
                 ? "var(--color-apricot-wash)"
                 : `color-mix(in oklab, var(--color-pine-wash) ${Math.round(62 + 38 * patch.facing)}%, var(--color-pine) ${Math.round(14 * (1 - patch.facing)) + (selected === face?.piece ? 6 : 0)}%)`;

@@ -14,10 +14,12 @@ const FACES = new Set<Entry["role"]>(["face", "hidden", "open"]);
 export const EntryRow = memo(function EntryRow({ entry, onGiven }: Props) {
   const store = useBenchStore();
   const lit = useBench((state) => state.lit);
-  const here = lit !== null && (lit.id ? lit.id === entry.id : lit.part === entry.part);
+  const here = lit !== null && (lit.id ? lit.id === entry.id || entry.alike.includes(lit.id) : lit.part === entry.part);
   const ofItsOwn = entry.stretch !== null || FACES.has(entry.role);
   const light = (on: boolean) =>
-    store.getState().set({ lit: on ? { part: entry.part, id: ofItsOwn ? entry.id : undefined } : null });
+    store
+      .getState()
+      .set({ lit: on ? { part: entry.part, id: ofItsOwn ? entry.id : undefined, alike: entry.alike } : null });
   const sign = { "+": "+", "-": "−", "": "" }[entry.sign];
   return (
     <li

@@ -1,5 +1,5 @@
 import { ToggleGroup } from "radix-ui";
-import { memo, useCallback } from "react";
+import { memo, useCallback, useState } from "react";
 import type { Complaint, Counted, Segment, Tally, Way } from "../api/types";
 import { useBench, useBenchStore, type MeasureName } from "../document/store";
 import { Maths } from "../ui/Maths";
@@ -11,6 +11,8 @@ import { WaysPanel } from "./WaysPanel";
 
 interface Props {
   tallies: Record<string, Tally>;
+  /** The same with equal entries told together, where there are some. */
+  grouped?: Record<string, Tally>;
   old: boolean;
   complaints: Complaint[];
   figure: string;
@@ -31,10 +33,12 @@ const OF_PLANE_FIGURES: Measure[] = [
   { name: "perimeter", title: "Perimeter" },
 ];
 const NONE: never[] = [];
+const NO_TALLIES: Record<string, Tally> = {};
 
 /** The itemised receipt: every entry with its sign, formula and numbers; a double rule; the total. */
 export const TallyPanel = memo(function TallyPanel({
   tallies,
+  grouped = NO_TALLIES,
   old,
   complaints,
   figure,
@@ -47,7 +51,9 @@ export const TallyPanel = memo(function TallyPanel({
   const store = useBenchStore();
   const wanted = useBench((state) => state.measure);
   const measure = measures.some(({ name }) => name === wanted) ? wanted : (measures[0]?.name ?? "");
-  const tally = tallies[measure];
+  const [together, setTogether] = useState(false);
+  const equal = grouped[measure];
+  const tally = (together ? equal : undefined) ?? tallies[measure];
   const waysOpen = useBench((state) => state.ways !== null);
   const beside = useBench((state) => state.ways !== null && state.ways.beside !== null) && measure === "area";
   const counting = useBench((state) => state.mode === "squares");
@@ -85,6 +91,16 @@ export const TallyPanel = memo(function TallyPanel({
         <h2 className="ml-auto truncate text-sm text-soft">
           {tally?.split ? tally.split.title : figure ? `${figure}.${measure}` : "Tally"}
         </h2>
+        {equal ? (
+          <Button
+            aria-pressed={together}
+            className={together ? "border-pine! bg-pine-wash!" : ""}
+            title="Tell equal faces together, or one by one"
+            onClick={() => setTogether(!together)}
+          >
+            2 ×
+          </Button>
+        ) : null}
         {measure === "area" && tally ? (
           <Button
             aria-expanded={waysOpen}

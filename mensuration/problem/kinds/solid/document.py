@@ -35,7 +35,7 @@ class PieceDocument(Model):
 
     With a ``base``, a plane figure of the problem, the shape says what is made of it: a ``prism`` raised by its height, a
     ``pyramid`` raised to a point over ``foot``, a ``frustum`` cut off at its height below that ``point``, or ``spun`` round
-    a line of its plane by its turn: ``about`` a side of the surrounding rectangle, or through two points. ``lying`` lays it on its side; ``turns`` are quarter turns about axes of space, one after the other. Without ``on`` its
+    a line of its plane by its turn: ``about`` a side of the surrounding rectangle (the left one, if none is told), or through two points. ``lying`` lays it on its side; ``turns`` are quarter turns about axes of space, one after the other. Without ``on`` its
     lowest point is as high as the last of ``at`` says. ``open`` names faces that are not there or not counted.
     """
 
@@ -44,7 +44,7 @@ class PieceDocument(Model):
     given: Givens = {}
     base: Annotated[Name | None, Field(description="The plane figure of which it is made")] = None
     foot: Spot | None = None
-    about: Beside | tuple[Spot, Spot] = "left"
+    about: Beside | tuple[Spot, Spot] | None = None
     on: Footing | None = None
     at: Place = ("0", "0", "0")
     lying: bool = False

@@ -28,7 +28,11 @@ class SolidKind(Kind[SolidDocument]):
 
     def texts(self, figure: SolidDocument) -> Iterator[tuple[str | None, str]]:
         for piece in figure.pieces:
-            line = () if isinstance(piece.about, str) else (*piece.about[0], *piece.about[1])
+            line = (
+                ()
+                if piece.about is None or isinstance(piece.about, str)
+                else (*piece.about[0], *piece.about[1])
+            )
             shift = piece.on.at if piece.on else ()
             copies = piece.copies
             again = (
@@ -99,6 +103,6 @@ def _with_texts(piece: PieceDocument, change: Change) -> PieceDocument:
         )
     if piece.foot is not None:
         update["foot"] = (change(piece.foot[0]), change(piece.foot[1]))
-    if not isinstance(piece.about, str):
+    if piece.about is not None and not isinstance(piece.about, str):
         update["about"] = tuple((change(u), change(v)) for u, v in piece.about)
     return piece.model_copy(update=update)

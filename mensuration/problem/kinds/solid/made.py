@@ -96,12 +96,12 @@ def _spot(texts: Spot, context: Context, place: str) -> Point | None:
 
 def _axis(piece: PieceDocument, region: Region, context: Context, where: str) -> tuple[Point, Point] | None:
     """The line: through two points, or along a side of the surrounding rectangle."""
-    if not isinstance(piece.about, str):
+    if piece.about is not None and not isinstance(piece.about, str):
         one, two = (_spot(spot, context, f"{where}.about.{index}") for index, spot in enumerate(piece.about))
         return None if one is None or two is None else (one, two)
     (left, right), (low, high) = reach_across(region.edges)
     match piece.about:
-        case "left":
+        case "left" | None:
             return (left, low), (left, high)
         case "right":
             return (right, low), (right, high)

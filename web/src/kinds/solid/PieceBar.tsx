@@ -3,7 +3,9 @@ import { useBench, useBenchStore } from "../../document/store";
 import { Button } from "../../ui/Button";
 import { reachable } from "../../ui/fields";
 import { TextInPlace } from "../../ui/TextInPlace";
-import { changePiece, piecesOf, removePiece } from "./pieces";
+import { CopiesFields } from "./CopiesFields";
+import { MadeFields, TITLES } from "./MadeFields";
+import { changePiece, piecesOf, removePiece, replaced } from "./pieces";
 
 interface Props {
   piece: PieceDocument;
@@ -49,7 +51,9 @@ export function PieceBar({ piece, figure, name, row, told, faces, complaints }: 
       />
       {Object.entries(piece.given).map(([given, text]) => (
         <span key={given} className="inline-flex items-center gap-1">
-          <span className="font-semibold">{measures.find((measure) => measure.name === given)?.title ?? given}</span>
+          <span className="font-semibold">
+            {measures.find((measure) => measure.name === given)?.title ?? TITLES[given] ?? given}
+          </span>
           <TextInPlace
             value={text}
             label={`${given} of ${piece.name}`}
@@ -58,7 +62,7 @@ export function PieceBar({ piece, figure, name, row, told, faces, complaints }: 
             className="w-18"
             onCommit={(typed) => put((p) => ({ ...p, given: { ...p.given, [given]: typed } }))}
           />
-          {Object.keys(piece.given).length > 1 ? (
+          {Object.keys(piece.given).length > 1 && !piece.base ? (
             <button
               type="button"
               className="text-soft hover:text-alarm"
@@ -75,6 +79,7 @@ export function PieceBar({ piece, figure, name, row, told, faces, complaints }: 
           ) : null}
         </span>
       ))}
+      {piece.base ? <MadeFields piece={piece} base={piece.base} faultAt={faultAt} put={put} /> : null}
       {more.length > 0 ? (
         <select
           className="field w-12 border-transparent! bg-transparent! px-1! text-pine!"
@@ -161,6 +166,7 @@ export function PieceBar({ piece, figure, name, row, told, faces, complaints }: 
           {AXES_SHORT[axis]}
         </Button>
       ))}
+      <CopiesFields piece={piece} faultAt={faultAt} put={put} />
       <select
         className="field w-32"
         aria-label={`How ${piece.name} joins`}
@@ -211,10 +217,6 @@ export function PieceBar({ piece, figure, name, row, told, faces, complaints }: 
 
 const AXES = { x: "the line from left to right", y: "the line from front to back", z: "the upright line" };
 const AXES_SHORT = { x: "⟳ forwards", y: "⟳ sideways", z: "⟳ about" };
-
-function replaced<T extends string[]>(texts: T, at: number, text: string): T {
-  return texts.map((old, index) => (index === at ? text : old)) as T;
-}
 
 /** One quarter turn more; four about the same axis are none. */
 function quarter(turns: PieceDocument["turns"], axis: "x" | "y" | "z"): PieceDocument["turns"] {

@@ -14,7 +14,7 @@ import { isTyping } from "../../ui/typing";
 import type { WorkProps } from "../kind";
 import { FillBar } from "./FillBar";
 import { PieceBar } from "./PieceBar";
-import { addPiece, changePiece, pieceNamed, piecesOf, raisePlane, removePiece, withPiece } from "./pieces";
+import { MAKINGS, addPiece, changePiece, pieceNamed, piecesOf, makeOf, removePiece, withPiece } from "./pieces";
 
 const NO_COMPLAINTS: Complaint[] = [];
 const NOTHING = {};
@@ -22,6 +22,7 @@ const MEASURES = [
   { name: "volume", title: "Volume" },
   { name: "surface", title: "Surface" },
   { name: "lateral", title: "Lateral" },
+  { name: "edges", title: "Edges" },
 ];
 
 /** A solid: the picture that turns, the pieces, the tally of volume and faces. */
@@ -54,7 +55,8 @@ export default function SolidWork({ figure, worked }: WorkProps) {
   const solids = sheet.data?.filter((row) => !row.plane) ?? [];
   const faces = (good?.tallies.surface?.entries ?? [])
     .filter((entry) => entry.part === selected)
-    .map((entry) => entry.title.replace(`${selected}, `, ""));
+    .flatMap((entry) => (entry.alike.length > 0 ? entry.alike : [entry.id]))
+    .map((id) => id.replace(`surface.${selected}.`, ""));
 
   // A measurement that is picked on the picture or in the tally is changed in its field.
   const pick = useCallback(
@@ -105,9 +107,9 @@ export default function SolidWork({ figure, worked }: WorkProps) {
     setAdding(false);
   };
 
-  const raise = (floor: string) => {
+  const make = (floor: string, making: (typeof MAKINGS)[number]) => {
     const state = store.getState();
-    const [document, added] = raisePlane(state.document, figure, floor);
+    const [document, added] = makeOf(state.document, figure, floor, making);
     state.commit(document);
     state.set({ selected: added });
     setAdding(false);
@@ -195,17 +197,19 @@ export default function SolidWork({ figure, worked }: WorkProps) {
           </div>
           {adding || pieces.length === 0 ? (
             <div className="flex max-h-40 flex-wrap gap-1 overflow-y-auto" role="group" aria-label="Solids">
-              {floors.map((floor) => (
-                <button
-                  key={`raise ${floor}`}
-                  type="button"
-                  className="rounded-md border border-edge bg-paper px-2 text-sm hover:border-pine hover:bg-pine-wash"
-                  title={`The plane figure ${floor}, raised straight up`}
-                  onClick={() => raise(floor)}
-                >
-                  raise {floor}
-                </button>
-              ))}
+              {floors.flatMap((floor) =>
+                MAKINGS.map((making) => (
+                  <button
+                    key={`${floor} ${making.shape}`}
+                    type="button"
+                    className="rounded-md border border-edge bg-paper px-2 text-sm hover:border-pine hover:bg-pine-wash"
+                    title={`Make a solid of the plane figure ${floor}`}
+                    onClick={() => make(floor, making)}
+                  >
+                    {floor} {making.title}
+                  </button>
+                )),
+              )}
               {solids.map((row) => (
                 <button
                   key={row.name}
@@ -233,6 +237,7 @@ export default function SolidWork({ figure, worked }: WorkProps) {
       <section className="flex min-h-0 min-w-0 flex-col bg-sheet" aria-label="Working">
         <TallyPanel
           tallies={good?.tallies ?? NOTHING}
+          grouped={good?.grouped ?? NOTHING}
           old={old}
           complaints={complaints}
           figure={name}

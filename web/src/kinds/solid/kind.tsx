@@ -20,7 +20,7 @@ export const solid: KindOfFigure<SolidDocument> = {
   fromCatalogue: false,
   blank: () => ({ name: "solid", kind: "solid", pieces: [] }),
   Work: lazy(() => import("./SolidWork")),
-  measures: () => ["volume", "surface", "lateral"],
+  measures: () => ["volume", "surface", "lateral", "edges"],
   shortcuts: SHORTCUTS,
   shelf: () => null, // shown by the picture of its first piece's card
 };

@@ -40,14 +40,32 @@ function freshName(document: ProblemDocument, figure: number, base: string): str
   return name;
 }
 
-/** A plane figure of the problem, raised; and the name of the piece. */
-export function raisePlane(document: ProblemDocument, figure: number, base: string): [ProblemDocument, string] {
+/** What can be made of a plane figure, and what a fresh one is told. */
+export const MAKINGS: { shape: string; title: string; given: Record<string, string> }[] = [
+  { shape: "prism", title: "raised", given: { height: "1" } },
+  { shape: "pyramid", title: "to a point", given: { height: "2" } },
+  { shape: "frustum", title: "cut off", given: { height: "1", point: "2" } },
+  { shape: "spun", title: "spun", given: { angle: "360°" } },
+];
+
+/** With one of three texts or so changed. */
+export function replaced<T extends string[]>(texts: T, at: number, text: string): T {
+  return texts.map((old, index) => (index === at ? text : old)) as T;
+}
+
+/** A plane figure of the problem, made solid; and the name of the piece. */
+export function makeOf(
+  document: ProblemDocument,
+  figure: number,
+  base: string,
+  making: (typeof MAKINGS)[number],
+): [ProblemDocument, string] {
   const name = freshName(document, figure, base);
   const piece: PieceDocument = {
     name,
-    shape: "prism",
+    shape: making.shape,
     base,
-    given: { height: "1" },
+    given: { ...making.given },
     at: ["0", "0", "0"],
     lying: false,
     turns: [],
