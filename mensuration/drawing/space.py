@@ -84,7 +84,7 @@ def draw_solid(joined: Joined, entries: Mapping[tuple[int, str], str], teller: T
     reach = [value for p in joined.pieces for extent in extents(p.solution, p.frame) for value in extent]
     size = max((abs(float(value)) for value in reach), default=1.0) * scale_of(teller)
     pen = _Pen(entries, scale_of(teller), DIGITS - 1 - floor(log10(size)))
-    for piece in joined.pieces:
+    for piece in {piece.name: piece for piece in reversed(joined.pieces)}.values():  # of copies the first
         pen.measure(piece, teller)
     for stack in joined.stacks:
         pen.stack(stack)

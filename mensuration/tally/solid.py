@@ -64,13 +64,18 @@ class SolidTallies:
         return self.of(measure).total
 
     @cached_property
+    def _numbers(self) -> dict[str, int]:
+        """The place of each piece in the list, in which copies have one place."""
+        return {name: number for number, name in enumerate(dict.fromkeys(p.name for p in self.joined.pieces))}
+
+    @cached_property
     def volume(self) -> Tally:
         entries = [entry for share in self.joined.shares for entry in self._volume_entries(share)]
         return Tally("volume", self.length.power(3), told_apart(together(entries, _of_a_piece)), "pieces")
 
     def _volume_entries(self, share: VolumeShare) -> list[Entry]:
         piece = share.piece
-        subject = Subject(piece.name, piece.index, shape=piece.solution.figure.title.lower())
+        subject = Subject(piece.name, self._numbers[piece.name], shape=piece.solution.figure.title.lower())
         steps, own = derived(piece.solution, "volume")
         sign = Sign.ADDED if piece.join == "add" else Sign.TAKEN
         entries = [Entry(sign, Role.PART, subject, own, steps)]
@@ -146,7 +151,9 @@ class SolidTallies:
     def _face_entry(self, share: FaceShare) -> Entry:
         piece = share.piece
         face = called(share.face, share.outward, piece.frame)
-        subject = Subject(piece.name, piece.index, shape=piece.solution.figure.title.lower(), face=face)
+        subject = Subject(
+            piece.name, self._numbers[piece.name], shape=piece.solution.figure.title.lower(), face=face
+        )
         steps, derivation = self._face_derived(share)
         if {share.face, face} & piece.uncounted:
             return Entry(Sign.UNCOUNTED, Role.OPEN, subject, derivation, steps)
