@@ -21,12 +21,10 @@ from mensuration.plane.measuring import enclosed
 from mensuration.plane.placing import Bordered
 from mensuration.plane.regions import straight_side
 from mensuration.solids.joining import Joined
-from mensuration.solids.layers import CannotBeSliced
-from mensuration.solids.slabs import CutOtherwise, Slab
-from mensuration.solids.stacking import Stack
+from mensuration.solids.slabs import Slab
+from mensuration.solids.stacking import UP, Stack
 from mensuration.solids.standing import Extent, extents
 
-UP = 2
 STEPS = 12  # of Newton's method
 ROUGH_STEPS = 40
 ROOM = 64  # bits more than are asked for
@@ -44,7 +42,7 @@ def reach_up(joined: Joined) -> Extent:
     return min((low for low, _ in ends), key=float), max((high for _, high in ends), key=float)
 
 
-def filled(joined: Joined, depth: Real, pi: Real) -> Real:
+def filled(joined: Joined, depth: Real) -> Real:
     """The volume below a level so far above the lowest point. CannotBeFilled where that can't be told.
 
     >>> from mensuration.catalogue import figures
@@ -52,32 +50,28 @@ def filled(joined: Joined, depth: Real, pi: Real) -> Real:
     >>> from mensuration.solids import Frame, Piece, join
     >>> from mensuration.solving import solve, starting_givens
     >>> cube = solve(figures()["cube"], starting_givens(figures()["cube"]), PI)
-    >>> filled(join((Piece("box", 0, "add", cube, Frame()),), PI), Real.of(2), PI)
+    >>> filled(join((Piece("box", 0, "add", cube, Frame()),), PI), Real.of(2))
     Real('18')
     """
     low, high = reach_up(joined)
     if depth.sign() < 0 or (float(depth) > float(high - low) and not depth.same_as(high - low)):
         raise CannotBeFilled(f"the depth must be from 0 to the height, {float(high - low):.6g} m")
-    return Real.sum(part(low + depth) for part in _parts(joined, pi))
+    return Real.sum(part(low + depth) for part in _parts(joined))
 
 
 Below = Callable[[Real], Real]
 
 
-def _parts(joined: Joined, pi: Real) -> list[Below]:
+def _parts(joined: Joined) -> list[Below]:
     """What of each group of pieces lies below a level."""
     if joined.alone:
         raise CannotBeFilled(f"“{joined.alone[0].name}” can't be filled part of the way")
-    return [_below(stack, pi) for stack in joined.stacks]
+    return [_below(stack) for stack in joined.stacks]
 
 
-def _below(stack: Stack, pi: Real) -> Below:
-    try:
-        upright = Stack(stack.pieces, UP, pi)
-        upright.work_out()
-        return partial(_upright, upright)
-    except (CannotBeSliced, CutOtherwise):
-        pass
+def _below(stack: Stack) -> Below:
+    if stack.upright is not None:
+        return partial(_upright, stack.upright)
     if all(slab.constant for slab in stack.slabs):
         return partial(_lying, stack)
     raise CannotBeFilled("so lying, it can't be told how much is in it up to a depth: turn it upright")
@@ -134,14 +128,14 @@ def _below_a_line(slab: Slab, level: Real, upright_first: bool, index: int) -> B
     return Bordered("water", index, "add", edges)
 
 
-def depth_of(joined: Joined, volume: Real, pi: Real) -> Real:
+def depth_of(joined: Joined, volume: Real) -> Real:
     """How deep a volume stands in a solid. CannotBeFilled where it doesn't fit, or can't be told.
 
     Exact where the level lies in a layer that stays the same; else by Newton's method, with proven digits: a level is
     told from below and from above by the volumes to it.
     """
     low, high = reach_up(joined)
-    parts = _parts(joined, pi)
+    parts = _parts(joined)
     whole = Real.sum(part(high) for part in parts)
     if volume.sign() < 0 or (float(volume) > float(whole) and not volume.same_as(whole)):
         raise CannotBeFilled(
@@ -155,20 +149,18 @@ def depth_of(joined: Joined, volume: Real, pi: Real) -> Real:
     def content(depth: Real) -> Real:
         return Real.sum(part(low + depth) for part in parts)
 
-    exact = _evenly(joined, content, volume, low, pi)
+    exact = _evenly(joined, content, volume, low)
     if exact is not None:
         return exact
     return _by_newton(content, volume, float(high - low))
 
 
-def _evenly(joined: Joined, content: Below, volume: Real, low: Real, pi: Real) -> Real | None:
+def _evenly(joined: Joined, content: Below, volume: Real, low: Real) -> Real | None:
     """The depth where it lies in an upright layer that stays the same: the rest over its area."""
     if len(joined.stacks) != 1:
         return None
-    try:
-        upright = Stack(joined.stacks[0].pieces, UP, pi)
-        upright.work_out()
-    except (CannotBeSliced, CutOtherwise):
+    upright = joined.stacks[0].upright
+    if upright is None:
         return None
     for slab in upright.slabs:
         before, after = content(slab.low - low), content(slab.high - low)

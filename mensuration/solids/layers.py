@@ -8,13 +8,14 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
+from functools import cached_property
 
 from mensuration.numbers import Real
 from mensuration.plane.edges import Bent, Edge
 from mensuration.plane.regions import bulge
 
 Section = tuple[Edge, ...]
-HALF, SIX, FOUR = Real.of(1) / Real.of(2), Real.of(6), Real.of(4)
+HALF, TWO, THREE, FOUR = Real.of(1) / Real.of(2), Real.of(2), Real.of(3), Real.of(4)
 BARELY = 1e-9
 
 
@@ -36,23 +37,46 @@ class Layer:
     content: Callable[[Real, Real], Real] | None = None
     """The volume between two levels, where sections don't just grow with the square of the height."""
 
+    @cached_property
+    def same(self) -> Section:
+        """The section of a layer that stays the same."""
+        return self.at(self.low)
+
     @property
     def middle(self) -> Real:
         return (self.low + self.high) * HALF
 
     def volume(self, low: Real, high: Real, pi: Real) -> Real:
-        """Between two levels: sections grow with the square of the height at most, for which Simpson's rule is exact."""
-        height = high - low
+        """Between two levels. Sections grow with the square of the height at most, unless their ``content`` says otherwise:
+        they are told by those at both ends and in the middle."""
         if self.content is not None:
             return self.content(low, high)
         if self.constant:
-            return section_area(self.at(low), pi) * height
-        middle = (low + high) * HALF
-        ends, between = (
-            Real.sum(section_area(self.at(level), pi) for level in (low, high)),
-            section_area(self.at(middle), pi),
+            return section_area(self.same, pi) * (high - low)
+        whole, (a, b, c) = self.high - self.low, self._squares(pi)
+        one, two = (low - self.low) / whole, (high - self.low) / whole
+        return whole * (
+            a * (two - one)
+            + b * (two * two - one * one) * HALF
+            + c * (two * two * two - one * one * one) / THREE
         )
-        return (ends + FOUR * between) * height / SIX
+
+    def _squares(self, pi: Real) -> tuple[Real, Real, Real]:
+        """The area of a section as a + b u + c u² of the share u of the height."""
+        if pi not in self._known:
+            start, middle, end = (
+                section_area(self.at(level), pi) for level in (self.low, self.middle, self.high)
+            )
+            self._known[pi] = (
+                start,
+                FOUR * middle - THREE * start - end,
+                TWO * (start + end) - FOUR * middle,
+            )
+        return self._known[pi]
+
+    @cached_property
+    def _known(self) -> dict[Real, tuple[Real, Real, Real]]:
+        return {}
 
 
 @dataclass(frozen=True, eq=False)

@@ -63,7 +63,11 @@ class Piece:
     def _placed(self, layer: Layer, axis: int, own: int, sign: int) -> Layer:
         ends = sorted((self._level(layer.low, axis, sign), self._level(layer.high, axis, sign)), key=float)
 
+        fixed = tuple(self._edge(edge, axis, own, sign) for edge in layer.same) if layer.constant else None
+
         def at(level: Real) -> Section:
+            if fixed is not None:
+                return fixed
             above = level - self.frame.at[axis]
             section = layer.at(above if sign > 0 else -above)
             return tuple(self._edge(edge, axis, own, sign) for edge in section)

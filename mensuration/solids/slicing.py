@@ -94,6 +94,8 @@ class _Polyhedron:
         )
 
         def at(level: Real) -> Section:
+            if same and level is not low:
+                return fixed
             points = [self._crossing(edge, axis, level) for _, edge, _ in chained]
             ends = [self._crossing(edge, axis, level) for _, _, edge in chained]
             sides = [
@@ -103,10 +105,12 @@ class _Polyhedron:
             ]
             return tuple(sides)
 
+        fixed = at(low) if same else ()
+
         def wall(place: int, start: Real, end: Real) -> Real:
             """The edge halfway, times how far it is from level to level down the face."""
             if same:
-                return at(start)[place].length * (end - start)
+                return fixed[place].length * (end - start)
             _, first, second = chained[place]
 
             def ends(level: Real) -> tuple[Point, Point]:

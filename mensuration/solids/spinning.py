@@ -15,9 +15,9 @@ from mensuration.expressions import Quantity
 from mensuration.numbers import UNIT, Real
 from mensuration.plane.edges import Arc, Edge, EllipseArc, Point
 from mensuration.plane.regions import Region
-from mensuration.solids.layers import HALF, Flat, Layer
+from mensuration.solids.layers import HALF, TWO, Flat, Layer
 from mensuration.solids.pointing import named_apart
-from mensuration.solids.turned import CUTS, TWO, Side, layers_round, monotone_arcs, reach_round
+from mensuration.solids.turned import CUTS, Side, layers_round, monotone_arcs, reach_round
 from mensuration.solving import Solution, solve
 from mensuration.units import ANGLE, Kind
 

@@ -23,6 +23,7 @@ from mensuration.solids.pieces import Piece
 from mensuration.solids.slabs import CutOtherwise, Slab
 
 NEARLY = 1e-9
+UP = 2
 
 
 @dataclass(frozen=True)
@@ -105,6 +106,18 @@ class Stack:
             )
             slabs.append(Slab(low, high, present, self.pi))
         return tuple(slabs)
+
+    @cached_property
+    def upright(self) -> Stack | None:
+        """The same pieces in layers from the ground up; None where they have none."""
+        if self.axis == UP:
+            return self
+        stack = Stack(self.pieces, UP, self.pi)
+        try:
+            stack.work_out()
+        except (CannotBeSliced, CutOtherwise):
+            return None
+        return stack
 
     def work_out(self) -> None:
         """Everything at once, so that what can go wrong goes wrong here."""

@@ -17,10 +17,9 @@ from mensuration.expressions import arc_sine, evaluate, parse, trigonometric
 from mensuration.numbers import NOUGHT, UNIT, Real
 from mensuration.plane.edges import Arc, Edge, Point
 from mensuration.plane.regions import straight_side
-from mensuration.solids.layers import BARELY, HALF, Flat, Layer, Section, distinct
+from mensuration.solids.layers import BARELY, HALF, THREE, TWO, Flat, Layer, Section, distinct
 from mensuration.solving import Solution
 
-TWO, THREE = Real.of(2), Real.of(3)
 CUTS = ("first cut", "last cut")  # the faces of a part of a turn at which it begins and ends
 
 

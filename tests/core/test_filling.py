@@ -46,7 +46,7 @@ CONTAINERS: list[tuple[str, Joined, str, float]] = [
     ("name", "container", "wanted", "depth"), CONTAINERS, ids=[n for n, *_ in CONTAINERS]
 )
 def test_contents_by_hand(name: str, container: Joined, wanted: str, depth: int) -> None:
-    found = filled(container, Real.of(depth), PI)
+    found = filled(container, Real.of(depth))
     assert found.exact is not None and found.same_as(evaluate(parse(wanted), Scope()).value)
 
 
@@ -54,7 +54,7 @@ def test_a_lying_drum_is_as_its_segment_says() -> None:
     drum = standing("cylinder", "y", radius="9/10", height="12/5")
     for tenths in range(1, 19):
         depth = Real.of(tenths) / Real.of(10)
-        found = filled(drum, depth, PI)
+        found = filled(drum, depth)
         assert found.exact is not None
         assert float(found) == pytest.approx(
             lying_drum(0.9, 2.4, tenths / 10) if tenths < 18 else pi * 0.81 * 2.4, rel=1e-12
@@ -65,11 +65,11 @@ def test_a_lying_drum_is_as_its_segment_says() -> None:
 @given(st.sampled_from(range(len(CONTAINERS))), st.integers(1, 99))
 def test_the_depth_of_what_fills_to_a_depth_is_that_depth(which: int, percent: int) -> None:
     _, container, _, _ = CONTAINERS[which]
-    whole = filled(container, _height(container), PI)
+    whole = filled(container, _height(container))
     depth = _height(container) * Real.of(percent) / Real.of(100)
-    content = filled(container, depth, PI)
+    content = filled(container, depth)
     assert float(content) < float(whole)
-    again = depth_of(container, content, PI)
+    again = depth_of(container, content)
     assert float(again) == pytest.approx(float(depth), rel=1e-13)
     assert decimal(again, 17)[:14] == decimal(depth, 17)[:14] or abs(float(again - depth)) < 1e-13
 
@@ -101,7 +101,7 @@ def test_a_stack_is_filled_layer_by_layer() -> None:
 
     for depth in (0.5, 2, 3.25, 5, 5.75, 6):
         wanted = quad(section, 0, depth, points=[p for p in (2, 5) if p < depth] or None)[0]
-        assert float(filled(silo, at(depth, 0, 0)[0], PI)) == pytest.approx(wanted, rel=1e-9)
+        assert float(filled(silo, at(depth, 0, 0)[0])) == pytest.approx(wanted, rel=1e-9)
 
 
 @pytest.mark.parametrize(
@@ -109,7 +109,7 @@ def test_a_stack_is_filled_layer_by_layer() -> None:
 )  # fmt: skip
 def test_a_depth_that_is_none_is_refused(depth: str, says: str) -> None:
     with pytest.raises(CannotBeFilled, match=says):
-        filled(CONTAINERS[0][1], Real.of(int(depth)), PI)
+        filled(CONTAINERS[0][1], Real.of(int(depth)))
 
 
 def told(expression: str, **fields: Any) -> dict[str, Any]:

@@ -188,8 +188,8 @@ class SolidWork(Work[SolidDocument]):
             raise NotWorkedOut(f"“{self.figure.name}”")
         try:
             if name == "fill":
-                return Quantity(_filled(self.joined, of.value, pi), length.kind.power(3))
-            return Quantity(_depth_of(self.joined, of.value, pi), length.kind)
+                return Quantity(_filled(self.joined, of.value), length.kind.power(3))
+            return Quantity(_depth_of(self.joined, of.value), length.kind)
         except CannotBeFilled as error:
             raise ExpressionError("cannot-fill", str(error)) from None
 
@@ -249,7 +249,7 @@ class SolidWork(Work[SolidDocument]):
             return None
         teller = self.context.teller
         try:
-            content = Quantity(_filled(tallies.joined, depth.value, teller.pi), teller.unit.kind.power(3))
+            content = Quantity(_filled(tallies.joined, depth.value), teller.unit.kind.power(3))
             low, high = reach_up(tallies.joined)
         except CannotBeFilled as error:
             self.context.complain("level", "cannot-fill", str(error))
@@ -310,13 +310,13 @@ def _joined(pieces: tuple[Piece, ...], length: Kind, pi: Real) -> tuple[Joined, 
 
 
 @lru_cache(maxsize=64)
-def _filled(joined: Joined, depth: Real, pi: Real) -> Real:
-    return filled(joined, depth, pi)
+def _filled(joined: Joined, depth: Real) -> Real:
+    return filled(joined, depth)
 
 
 @lru_cache(maxsize=64)
-def _depth_of(joined: Joined, volume: Real, pi: Real) -> Real:
-    return depth_of(joined, volume, pi)
+def _depth_of(joined: Joined, volume: Real) -> Real:
+    return depth_of(joined, volume)
 
 
 @lru_cache(maxsize=32)
