@@ -26,9 +26,17 @@ from mensuration.units import NUMBER, Unit
 
 EXAMPLES = (
     "€4.20 per {unit}, 1 L covers 8 {unit}², 8 tiles per {unit}², 12 % waste, tins of 2.5 L, €19 per tin, "
-    "whole tiles, 10 % off, 20 % VAT"
+    "whole tiles, 10 % off, 20 % VAT, 12 L per min"
 )
 MAX_RATES = 10
+_TIME_WORDS = {
+    1: "s sec second seconds",
+    60: "min minute minutes",
+    3600: "h hr hour hours",
+    86400: "d day days",
+}
+TIMES = {word: size for size, words in _TIME_WORDS.items() for word in words.split()}
+"""Seconds in what a flow may be told by."""
 _PARSER = Lark(files("mensuration.language").joinpath("rates.lark").read_text("utf-8"), parser="lalr")
 # The order of buying; a discount is taken off the price before the tax is put on.
 RANKS = {"waste": 0, "covers": 1, "needs": 1, "packs": 2, "wholes": 2, "cost": 3, "off": 4, "tax": 5}
@@ -182,8 +190,40 @@ def _covers(account: _Account, rate: _Rate) -> tuple[str, str]:
 
 
 def _needs(account: _Account, rate: _Rate) -> tuple[str, str]:
+    if rate.word("REST").strip().lower() in TIMES:
+        return _takes(account, rate)
     share = _measured(account, rate.word("REST"))
-    return _needed(account, _plain(rate.word("NUMBER")) / share.value, rate.word("WORD"))
+    return _needed(account, _plain(rate.word("NUMBER")) / share.value, " ".join(rate.words["WORD"]))
+
+
+def _takes(account: _Account, rate: _Rate) -> tuple[str, str]:
+    """A flow or a speed of work: how long it takes."""
+    thing, number = " ".join(rate.words["WORD"]), _plain(rate.word("NUMBER"))
+    if number.sign() <= 0:
+        raise RateFault("this must be more than 0")
+    if _key(thing) in account.counts:
+        count = account.counts[_key(thing)][0]
+        parts, shown = count / number, f"{_number(count)} {thing}"
+    else:
+        share = _measured(account, f"{rate.word('NUMBER')} {thing}")
+        parts, shown = account.measure.value / share.value, _show(account, account.measure)
+    seconds = parts * Real.of(TIMES[rate.word("REST").strip().lower()])
+    return f"for {shown} at {rate.word('NUMBER')} {thing} per {rate.word('REST').strip()}", duration(seconds)
+
+
+def duration(seconds: Real) -> str:
+    """A time in days, hours, minutes and seconds, rounded half up to whole seconds.
+
+    >>> duration(Real.of(7325)), duration(Real.of(59))
+    ('2 h 2 min 5 s', '59 s')
+    """
+    rest = int(round_by(seconds, Rounding(places=0)).text)
+    told = []
+    for size, mark in ((86400, "d"), (3600, "h"), (60, "min"), (1, "s")):
+        count, rest = divmod(rest, size)
+        if count:
+            told.append(f"{count} {mark}")
+    return " ".join(told) or "less than 1 s"
 
 
 def _needed(account: _Account, each: Real, thing: str) -> tuple[str, str]:

@@ -112,6 +112,9 @@ def _needs(problem: Problem, names: Names) -> dict[Node, set[Node]]:
             node = Node("figure", name) if member is None else Node("member", name, member)
             if node in graph:
                 graph[node] |= _named(text, names, name)
+        graph[Node("figure", name)] |= {
+            Node("figure", other) for other in kind.figures_needed(figure, None) if other in names.figures
+        }
         graph[Node("figure", name)].discard(Node("figure", name))
         for node in names.of(name):
             for other in kind.hangs_on(figure, node.member):

@@ -10,6 +10,7 @@ from collections.abc import Callable
 from dataclasses import replace
 from fractions import Fraction
 from functools import lru_cache, partial
+from itertools import pairwise
 
 from flint import arb, ctx
 
@@ -17,11 +18,11 @@ from mensuration.numbers import NOUGHT, Real
 from mensuration.numbers.proof import precision
 from mensuration.plane.arrangement import arrange
 from mensuration.plane.edges import Line, Point
-from mensuration.plane.measuring import enclosed
+from mensuration.plane.measuring import Covers, enclosed
 from mensuration.plane.placing import Bordered
 from mensuration.plane.regions import straight_side
 from mensuration.solids.joining import Joined
-from mensuration.solids.slabs import Slab
+from mensuration.solids.layers import distinct
 from mensuration.solids.stacking import UP, Stack
 from mensuration.solids.standing import Extent, extents
 
@@ -90,25 +91,26 @@ def _upright(stack: Stack, level: Real) -> Real:
 def _lying(stack: Stack, level: Real) -> Real:
     """Section by section: what of it lies below the level."""
     parts = []
-    first = (stack.axis + 1) % 3  # the sections' own axes; the upright one is one of them
+    bit = max(piece.index for piece in stack.pieces) + 1
     for slab in stack.slabs:
-        bit = max(piece.index for piece in stack.pieces) + 1
-        water = _below_a_line(slab, level, upright_first=first == UP, index=bit)
-        if water is None:
-            continue
-        plane = arrange((*slab.at(slab.middle), water))
-        area = enclosed(plane, partial(_under_water, stack, bit), stack.pi)
-        parts.append(area * (slab.high - slab.low))
+        sections = slab.at(slab.middle)
+        water = below_a_line(sections, level, stack.axis, bit)
+        if water is not None:
+            area = enclosed(arrange((*sections, water)), partial(under_water, stack.covers, bit), stack.pi)
+            parts.append(area * (slab.high - slab.low))
     return Real.sum(parts)
 
 
-def _under_water(stack: Stack, bit: int, mask: int) -> bool:
-    return bool(mask >> bit & 1) and stack.covers(mask)
+def under_water(covers: Covers, bit: int, mask: int) -> bool:
+    """Whether what is covered by these parts is below the level as well."""
+    return bool(mask >> bit & 1) and covers(mask)
 
 
-def _below_a_line(slab: Slab, level: Real, upright_first: bool, index: int) -> Bordered | None:
-    """A rectangle that holds everything of a section below a level; None where nothing lies there."""
-    boxes = [part.box for part in slab.at(slab.middle)]
+def below_a_line(parts: list[Bordered], level: Real, axis: int, index: int) -> Bordered | None:
+    """A rectangle that holds everything below a level of parts of a plane across an axis that is not upright, as a part
+    with this index; None where nothing lies there."""
+    upright_first = (axis + 1) % 3 == UP
+    boxes = [part.box for part in parts]
     low = min(box[0 if upright_first else 1] for box in boxes)
     if float(level) <= low:
         return None
@@ -153,6 +155,48 @@ def depth_of(joined: Joined, volume: Real) -> Real:
     if exact is not None:
         return exact
     return _by_newton(content, volume, float(high - low))
+
+
+def risen(joined: Joined, body: Joined, depth: Real) -> Real:
+    """How deep the liquid stands once another solid stands in it on the ground. CannotBeFilled where it runs over."""
+    low, high = reach_up(joined)
+    floor, top = reach_up(body)
+    liquid, height, tall = filled(joined, depth), high - low, top - floor
+    outer, inner = _parts(joined), _parts(body)
+
+    def content(level: Real) -> Real:
+        up = tall if float(level) > float(tall) else level
+        return Real.sum(part(low + level) for part in outer) - Real.sum(part(floor + up) for part in inner)
+
+    room = content(height)
+    if float(liquid) > float(room) and not liquid.same_as(room):
+        raise CannotBeFilled("it runs over: so much liquid and the solid in it don't fit")
+    if liquid.same_as(room):
+        return height
+    exact = _evenly_risen(joined, body, content, liquid)
+    return _by_newton(content, liquid, float(height)) if exact is None else exact
+
+
+def _evenly_risen(joined: Joined, body: Joined, content: Below, liquid: Real) -> Real | None:
+    """The level where it lies between two at which neither solid changes: the rest over the difference of their areas."""
+    stacks = [stack.upright for each in (joined, body) for stack in each.stacks]
+    if any(stack is None for stack in stacks):
+        return None
+    floors = [reach_up(each)[0] for each in (joined, body) for _ in each.stacks]
+    slabs = [
+        (slab.low - floor, slab.high - floor, slab.constant)
+        for stack, floor in zip(stacks, floors, strict=True)
+        if stack
+        for slab in stack.slabs
+    ]
+    for low, high in pairwise(distinct([end for slab in slabs for end in slab[:2]])):
+        before, after = content(low), content(high)
+        if float(before) <= float(liquid) <= float(after):
+            middle = float(low + high) / 2
+            if not all(same for a, b, same in slabs if float(a) < middle < float(b)):
+                return None
+            return low + (liquid - before) / (after - before) * (high - low)
+    return None
 
 
 def _evenly(joined: Joined, content: Below, volume: Real, low: Real) -> Real | None:

@@ -303,6 +303,15 @@ class Stack:
                 raise CutOtherwise
             yield edge, all_of, length
 
+    def wall_areas(self, slab: Slab, low: Real, high: Real) -> Iterator[Real]:
+        """The areas of the side faces between two levels within a slab, as far as they are on the surface."""
+        layers = {piece.index: layer for piece, layer in slab.present}
+        for edge, all_of, length in self._walls(slab):
+            if all_of:
+                yield layers[edge.part].wall(edge.index, low, high)
+            elif length is not None:
+                yield length * (high - low)
+
     def _bordering(self, plane: Arrangement) -> dict[tuple[int, int], tuple[Edge, bool, Callable[[], Real]]]:
         """Of every edge whether all of it bounds the solid, and how much of its length does."""
         along: dict[tuple[int, int], list[Fragment]] = {}

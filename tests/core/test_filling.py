@@ -14,7 +14,8 @@ from mensuration.expressions import Scope, evaluate, parse
 from mensuration.numbers import PI, Real, decimal
 from mensuration.problem import evaluate_document
 from mensuration.solids import Frame, Joined, Piece, join
-from mensuration.solids.filling import CannotBeFilled, depth_of, filled
+from mensuration.solids.filling import CannotBeFilled, depth_of, filled, reach_up, risen
+from mensuration.solids.wetting import free_surface, wetted
 from tests.core.test_stacking import at, solved
 
 
@@ -75,8 +76,6 @@ def test_the_depth_of_what_fills_to_a_depth_is_that_depth(which: int, percent: i
 
 
 def _height(container: Joined) -> Real:
-    from mensuration.solids.filling import reach_up
-
     low, high = reach_up(container)
     return high - low
 
@@ -146,3 +145,42 @@ def test_bare_numbers_have_the_problems_unit_and_answers_any_unit_of_capacity() 
 )
 def test_what_can_t_be_filled_is_said_in_words(expression: str, says: str) -> None:
     assert any(says in each for each in told(expression)["complaints"]), told(expression)["complaints"]
+
+
+def test_wetted_area_and_the_liquid_s_own_surface_of_a_lying_drum() -> None:
+    """Both ends' segments and the arc below the level; the surface is the chord times the length."""
+    drum = standing("cylinder", "y", radius="9/10", height="12/5")
+    for tenths in (1, 5, 9, 14):
+        depth = tenths / 10
+        chord = 2 * sqrt(2 * 0.9 * depth - depth**2)
+        arc = 2 * 0.9 * acos((0.9 - depth) / 0.9)
+        level = Real.of(tenths) / Real.of(10)
+        assert float(free_surface(drum, level)) == pytest.approx(chord * 2.4)
+        assert float(wetted(drum, level)) == pytest.approx(2 * lying_drum(0.9, 1, depth) + arc * 2.4)
+
+
+@pytest.mark.parametrize(
+    ("name", "container"), [(n, c) for n, c, _, _ in CONTAINERS], ids=[n for n, *_ in CONTAINERS]
+)
+def test_the_content_grows_by_the_liquid_s_surface(name: str, container: Joined) -> None:
+    """The derivative of the content by the depth; and all but the surface is wetted once it is full."""
+    height = _height(container)
+    for percent in (20, 50, 90):
+        depth, hair = height * Real.of(percent) / Real.of(100), height / Real.of(10**5)
+        grown = float(filled(container, depth + hair) - filled(container, depth - hair)) / float(hair + hair)
+        assert float(free_surface(container, depth)) == pytest.approx(grown, rel=1e-7)
+    both = float(wetted(container, height)) + float(free_surface(container, height))
+    assert both == pytest.approx(float(Real.sum(face.counted for face in container.faces)))
+
+
+def test_what_is_lowered_into_a_liquid_lifts_it() -> None:
+    tank, stone = standing("cuboid", length=4, width=2, height=3), standing("cube", side=1)
+    assert risen(tank, stone, Real.of(1)).same_as(Real.of(9) / Real.of(8))  # wholly under: 1 m³ over 8 m²
+    half = risen(tank, stone, Real.of(1) / Real.of(2))
+    assert half.same_as(Real.of(4) / Real.of(7))  # partly: 4 m³ over 8 - 1 m²
+    ball = standing("sphere", radius=1)
+    found = float(risen(tank, ball, Real.of(1)))
+    cap = pi * found**2 * (3 - found) / 3  # what of the ball lies below the level
+    assert 8 * found - cap == pytest.approx(8) and 1 < found < 2
+    with pytest.raises(CannotBeFilled, match="runs over"):
+        risen(standing("cube", side=1), standing("cube", side="9/10"), Real.of(9) / Real.of(10))

@@ -159,8 +159,8 @@ class Kind(ABC, Generic[D]):
         """Other members that a member needs beside those that its texts name."""
         return []
 
-    def figures_needed(self, figure: D, member: str) -> list[str]:
-        """Other figures that a member needs beside those that its texts name."""
+    def figures_needed(self, figure: D, member: str | None) -> list[str]:
+        """Other figures that a member (or the figure itself) needs beside those that its texts name."""
         return []
 
     def with_figure_renamed(self, figure: D, old: str, new: str) -> D:

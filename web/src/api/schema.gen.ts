@@ -1455,13 +1455,22 @@ export interface components {
         };
         /**
          * Liquid
-         * @description What is in a solid up to a level: the level, the content, the room left and both in litres; ``at`` and ``height`` are
-         *     the level and the solid's height as numbers of the picture's unit.
+         * @description What is in a solid up to a level: the level, the content, the room left and both in litres, the liquid's own surface
+         *     and the wetted area; ``at`` and ``height`` are the level and the solid's height as numbers of the picture's unit. The
+         *     ``curve`` of content against depth, in the problem's unit, where it is wanted.
          */
         Liquid: {
             /** At */
             at: number;
             content: components["schemas"]["Told"];
+            /**
+             * Curve
+             * @default []
+             */
+            curve: [
+                number,
+                number
+            ][];
             depth: components["schemas"]["Told"];
             /** Height */
             height: number;
@@ -1470,6 +1479,9 @@ export interface components {
             leftLitres: string;
             /** Litres */
             litres: string;
+            risen: components["schemas"]["Risen"] | null;
+            surface: components["schemas"]["Told"];
+            wetted: components["schemas"]["Told"];
         };
         /**
          * Listed
@@ -2182,6 +2194,19 @@ export interface components {
             words: components["schemas"]["Word"][];
         };
         /**
+         * Risen
+         * @description How deep the liquid stands once another solid is lowered into it, and by how much it rose; ``at`` is that level as a
+         *     number of the picture's unit.
+         */
+        Risen: {
+            /** At */
+            at: number;
+            /** Body */
+            body: string;
+            depth: components["schemas"]["Told"];
+            rise: components["schemas"]["Told"];
+        };
+        /**
          * Role
          * @description What an entry is to its measure.
          * @enum {string}
@@ -2417,7 +2442,8 @@ export interface components {
         };
         /**
          * SolidDocument
-         * @description A solid: ``pieces`` joined in order; filled up to the ``level``, a depth from its lowest point, where there is one.
+         * @description A solid: ``pieces`` joined in order; filled up to the ``level``, a depth from its lowest point, where there is one, and
+         *     then another solid of the problem ``lowered`` into it.
          */
         SolidDocument: {
             /**
@@ -2427,6 +2453,8 @@ export interface components {
             kind: "solid";
             /** Level */
             level?: string | null;
+            /** Lowered */
+            lowered?: string | null;
             /** Name */
             name: string;
             /**

@@ -45,6 +45,8 @@ export interface BenchState {
   ways: { beside: string | null } | null;
   /** The part of which it is shown why its formula holds. */
   why: string | null;
+  /** Whether a solid's content is plotted against the depth. */
+  plot: boolean;
   /** The board on the screen, while there is one. */
   board: BoardView | null;
   commit: (document: ProblemDocument) => void;
@@ -55,7 +57,10 @@ export interface BenchState {
   tryOut: (edit: Edit | null) => Promise<void>;
   set: (
     change: Partial<
-      Pick<BenchState, "figure" | "selected" | "lit" | "measure" | "editing" | "mode" | "ways" | "why" | "board">
+      Pick<
+        BenchState,
+        "figure" | "selected" | "lit" | "measure" | "editing" | "mode" | "ways" | "why" | "plot" | "board"
+      >
     >,
   ) => void;
 }
@@ -123,6 +128,7 @@ export function createBenchStore(of: number | string, document: ProblemDocument)
         mode: "move",
         ways: null,
         why: null,
+        plot: false,
         board: null,
         ...verbsOn(api),
         commit: (changed) => {

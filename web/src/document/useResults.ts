@@ -60,7 +60,12 @@ const shownOf = (state: BenchState): ProblemDocument => state.draft ?? state.doc
 
 /** What is only worked out while it is looked at. */
 const alsoOf = (state: BenchState): string =>
-  [state.ways ? "ways" : "", state.mode === "squares" ? "squares" : "", state.why ? "why" : ""]
+  [
+    state.ways ? "ways" : "",
+    state.mode === "squares" ? "squares" : "",
+    state.why ? "why" : "",
+    state.plot ? "plot" : "",
+  ]
     .filter(Boolean)
     .join(",");
 

@@ -55,8 +55,10 @@ class PieceDocument(Model):
 
 
 class SolidDocument(FigureDocument):
-    """A solid: ``pieces`` joined in order; filled up to the ``level``, a depth from its lowest point, where there is one."""
+    """A solid: ``pieces`` joined in order; filled up to the ``level``, a depth from its lowest point, where there is one, and
+    then another solid of the problem ``lowered`` into it."""
 
     kind: Literal["solid"]
     pieces: Annotated[list[PieceDocument], Field(max_length=MAX_PARTS)] = []
     level: Typed | None = None
+    lowered: Name | None = None

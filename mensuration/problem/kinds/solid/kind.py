@@ -16,6 +16,7 @@ class SolidKind(Kind[SolidDocument]):
     name = "solid"
     document = SolidDocument
     results = SolidResults
+    also = ("plot",)
 
     def start(self, figure: SolidDocument, context: Context) -> SolidWork:
         return SolidWork(figure, context)
@@ -54,14 +55,17 @@ class SolidKind(Kind[SolidDocument]):
     def hangs_on(self, figure: SolidDocument, member: str) -> list[str]:
         return [piece.on.piece for piece in figure.pieces if piece.name == member and piece.on is not None]
 
-    def figures_needed(self, figure: SolidDocument, member: str) -> list[str]:
+    def figures_needed(self, figure: SolidDocument, member: str | None) -> list[str]:
+        if member is None:
+            return [] if figure.lowered is None else [figure.lowered]
         return [piece.base for piece in figure.pieces if piece.name == member and piece.base is not None]
 
     def with_figure_renamed(self, figure: SolidDocument, old: str, new: str) -> SolidDocument:
         pieces = [
             piece.model_copy(update={"base": new}) if piece.base == old else piece for piece in figure.pieces
         ]
-        return figure.model_copy(update={"pieces": pieces})
+        lowered = new if figure.lowered == old else figure.lowered
+        return figure.model_copy(update={"pieces": pieces, "lowered": lowered})
 
     def known(self, figure: SolidDocument) -> list[str]:
         return list(MEASURES)

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Collection, Sequence
 from dataclasses import dataclass, field
-from fractions import Fraction
 from functools import lru_cache
 from typing import Literal
 
@@ -13,39 +12,24 @@ from mensuration.catalogue.figure import Solid
 from mensuration.drawing.net import Net, net_of
 from mensuration.drawing.space import SpaceDrawing, draw_solid
 from mensuration.expressions import ExpressionError, Quantity, unknown_word
-from mensuration.frozen import Frozen, Table, table
+from mensuration.frozen import Table, table
 from mensuration.numbers import Real
 from mensuration.plane import TooCrowded
 from mensuration.problem.kinds.givens import member_quantity, read_givens
 from mensuration.problem.kinds.kind import Context, FigureResults, NotWorkedOut, Work
 from mensuration.problem.kinds.solid.document import PieceDocument, SolidDocument
+from mensuration.problem.kinds.solid.liquid import Liquid, content_to, depth_with, liquid
 from mensuration.problem.kinds.solid.made import made_from
 from mensuration.problem.kinds.solid.placing import Placed, placed
 from mensuration.solids import CutOtherwise, Frame, Joined, Piece, join
 from mensuration.solids.faces import called
-from mensuration.solids.filling import CannotBeFilled, depth_of, filled, reach_up
+from mensuration.solids.filling import CannotBeFilled
 from mensuration.solving import Solution, SolvingError, solve
 from mensuration.tally.solid import MEASURES, SolidTallies
 from mensuration.telling import Teller, Told
 from mensuration.telling.mathematics import Maths
 from mensuration.telling.tallies import ToldTally, tally_working, tell_tally
-from mensuration.units import FURTHER, NUMBER, Kind, Unit
-
-LITRE = Unit("L", FURTHER["L"][1], Fraction(FURTHER["L"][0]))
-
-
-@dataclass(frozen=True)
-class Liquid(Frozen):
-    """What is in a solid up to a level: the level, the content, the room left and both in litres; ``at`` and ``height`` are
-    the level and the solid's height as numbers of the picture's unit."""
-
-    depth: Told
-    content: Told
-    left: Told
-    litres: str
-    left_litres: str
-    at: float
-    height: float
+from mensuration.units import NUMBER, Kind
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -188,8 +172,8 @@ class SolidWork(Work[SolidDocument]):
             raise NotWorkedOut(f"“{self.figure.name}”")
         try:
             if name == "fill":
-                return Quantity(_filled(self.joined, of.value), length.kind.power(3))
-            return Quantity(_depth_of(self.joined, of.value), length.kind)
+                return Quantity(content_to(self.joined, of.value), length.kind.power(3))
+            return Quantity(depth_with(self.joined, of.value), length.kind)
         except CannotBeFilled as error:
             raise ExpressionError("cannot-fill", str(error)) from None
 
@@ -226,7 +210,7 @@ class SolidWork(Work[SolidDocument]):
             pieces=pieces,
             drawing=drawing,
             grouped=self._grouped(tallies),
-            liquid=self._liquid(tallies),
+            liquid=self._liquid(tallies, "plot" in also),
             net=net if isinstance(net, Net) else None,
             no_net=net if isinstance(net, str) else None,
         )
@@ -241,31 +225,42 @@ class SolidWork(Work[SolidDocument]):
             if len(tally.entries) < len(tallies.of(measure).entries)
         )
 
-    def _liquid(self, tallies: SolidTallies) -> Liquid | None:
+    def _liquid(self, tallies: SolidTallies, plotted: bool) -> Liquid | None:
         """The liquid up to the level that is given; what is wrong with it is complained about."""
         level = self.figure.level
         depth = None if level is None else self.context.read(level, "length", "level")
         if depth is None:
             return None
-        teller = self.context.teller
+        whole, teller = tallies.quantity("volume"), self.context.teller
         try:
-            content = Quantity(_filled(tallies.joined, depth.value), teller.unit.kind.power(3))
-            low, high = reach_up(tallies.joined)
+            alone = liquid(tallies.joined, whole, depth, teller, None, plotted)
         except CannotBeFilled as error:
             self.context.complain("level", "cannot-fill", str(error))
             return None
-        left = tallies.quantity("volume").plus(content, -1)
-        size = float(teller.unit.size(teller.pi))
-        litres = [teller.tell(q, LITRE).text if q.kind == LITRE.kind else "" for q in (content, left)]
-        return Liquid(
-            teller.tell(depth),
-            teller.tell(content),
-            teller.tell(left),
-            litres[0],
-            litres[1],
-            float(depth.value) / size,
-            float(high - low) / size,
-        )
+        body = self._body()
+        if body is None:
+            return alone
+        try:
+            return liquid(tallies.joined, whole, depth, teller, body, plotted)
+        except CannotBeFilled as error:
+            self.context.complain("lowered", "runs-over", str(error))
+            return alone
+
+    def _body(self) -> tuple[str, Joined] | None:
+        """What is lowered into the liquid."""
+        name = self.figure.lowered
+        if name is None:
+            return None
+        other = self.context.other(name)
+        if not isinstance(other, SolidWork) or other is self:
+            self.context.complain(
+                "lowered", "unknown-body", f"“{name}” is no other solid here that could be lowered into it"
+            )
+            return None
+        if other.tallies is None:
+            self.context.complain("lowered", "needs-other", f"“{name}” could not be worked out")
+            return None
+        return name, other.tallies.joined
 
 
 ODD = {
@@ -307,16 +302,6 @@ def _joined(pieces: tuple[Piece, ...], length: Kind, pi: Real) -> tuple[Joined, 
     for measure in tallies.measures:  # so that what can go wrong goes wrong here
         tallies.quantity(measure)
     return joined, tallies
-
-
-@lru_cache(maxsize=64)
-def _filled(joined: Joined, depth: Real) -> Real:
-    return filled(joined, depth)
-
-
-@lru_cache(maxsize=64)
-def _depth_of(joined: Joined, volume: Real) -> Real:
-    return depth_of(joined, volume)
 
 
 @lru_cache(maxsize=32)

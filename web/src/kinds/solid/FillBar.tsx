@@ -1,6 +1,6 @@
 import { useState } from "react";
 import type { Complaint, SolidResults } from "../../api/types";
-import { changeFigure, figureAt } from "../../document/figures";
+import { changeFigure, figureAt, isOf } from "../../document/figures";
 import { useBench, useBenchStore } from "../../document/store";
 import { tidy } from "../../document/tidy";
 import { Button } from "../../ui/Button";
@@ -28,7 +28,13 @@ export function FillBar({ figure, name, liquid, height, complaints }: Props) {
     if (held !== null) put(deep(held));
     setHeld(null);
   };
-  const fault = complaints.find((complaint) => complaint.where === `figures.${name}.level`)?.says;
+  const plotted = useBench((state) => state.plot);
+  const lowered = useBench((state) => figureAt("solid", state.document, figure)?.lowered ?? null);
+  const figures = useBench((state) => state.document.figures);
+  const bodies = figures.filter((entry, index) => isOf("solid", entry) && index !== figure).map((entry) => entry.name);
+  const fault = complaints.find(({ where }) =>
+    [`figures.${name}.level`, `figures.${name}.lowered`].includes(where),
+  )?.says;
   if (height === null) return null;
   if (level === null)
     return (
@@ -65,10 +71,48 @@ export function FillBar({ figure, name, liquid, height, complaints }: Props) {
         onCommit={(text) => put(text)}
       />
       {liquid ? (
+        <Button
+          aria-pressed={plotted}
+          className={plotted ? "border-pine! bg-pine-wash!" : ""}
+          title="The content against the depth"
+          onClick={() => store.getState().set({ plot: !plotted })}
+        >
+          Plot
+        </Button>
+      ) : null}
+      {bodies.length > 0 ? (
+        <select
+          className="field w-36"
+          aria-label="What is lowered into it"
+          value={lowered ?? ""}
+          onChange={(event) => {
+            const body = event.target.value || null;
+            store
+              .getState()
+              .commit(
+                changeFigure("solid", store.getState().document, figure, (solid) => ({ ...solid, lowered: body })),
+              );
+          }}
+        >
+          <option value="">nothing in it</option>
+          {bodies.map((body) => (
+            <option key={body} value={body}>
+              lower {body} into it
+            </option>
+          ))}
+        </select>
+      ) : null}
+      {liquid ? (
         <span data-testid="content">
           holds <b>{liquid.content.text}</b>
           {liquid.litres ? ` = ${liquid.litres}` : ""}; room for <b>{liquid.left.text}</b>
           {liquid.leftLitres ? ` = ${liquid.leftLitres}` : ""} more
+          <span className="block text-soft">
+            its surface is {liquid.surface.text}, it wets {liquid.wetted.text}
+            {liquid.risen
+              ? `; with ${liquid.risen.body} in it the level is ${liquid.risen.depth.text}, higher by ${liquid.risen.rise.text}`
+              : ""}
+          </span>
         </span>
       ) : null}
       <Button look="quiet" title="Empty it" aria-label="Empty it" onClick={() => put(undefined)}>

@@ -13,6 +13,7 @@ import { goTo } from "../../ui/fields";
 import { isTyping } from "../../ui/typing";
 import type { WorkProps } from "../kind";
 import { FillBar } from "./FillBar";
+import { FillPlot } from "./FillPlot";
 import { PieceBar } from "./PieceBar";
 import { MAKINGS, addPiece, changePiece, pieceNamed, piecesOf, makeOf, removePiece, withPiece } from "./pieces";
 
@@ -51,6 +52,8 @@ export default function SolidWork({ figure, worked }: WorkProps) {
   const bounds = good?.drawing?.bounds;
   const figures = useBench((state) => state.document.figures);
   const floors = figures.filter((entry) => isOf("plane", entry)).map((entry) => entry.name);
+  const plotted = useBench((state) => state.plot);
+  const unit = useBench((state) => state.document.settings?.unit ?? "m");
   const [adding, setAdding] = useState(false);
   const solids = sheet.data?.filter((row) => !row.plane) ?? [];
   const faces = (good?.tallies.surface?.entries ?? [])
@@ -145,7 +148,7 @@ export default function SolidWork({ figure, worked }: WorkProps) {
           labels={labels}
           old={old}
           title={name}
-          level={good?.liquid && bounds ? bounds[0][2] + good.liquid.at : null}
+          level={good?.liquid && bounds ? bounds[0][2] + (good.liquid.risen?.at ?? good.liquid.at) : null}
           onGiven={pick}
           controls={
             <FillBar
@@ -161,7 +164,9 @@ export default function SolidWork({ figure, worked }: WorkProps) {
               A solid is put together from pieces: choose the first one below.
             </p>
           }
-        />
+        >
+          {plotted && good?.liquid ? <FillPlot liquid={good.liquid} unit={unit} /> : null}
+        </SpaceBoard>
         <div className="flex flex-col gap-1.5 border-t border-edge bg-sheet px-3 py-2">
           <TypedLine
             label="Type a piece in words"
