@@ -16,6 +16,7 @@ from server.problems.api import router as problems
 from server.working_out.api import router as working_out
 from server.working_out.cards import router as cards
 from server.working_out.editing import router as editing
+from server.working_out.meshes import router as meshes
 
 
 def from_our_page(request: HttpRequest) -> bool:
@@ -28,6 +29,7 @@ def from_our_page(request: HttpRequest) -> bool:
 api = NinjaAPI(title="Tilt Grid", version="1", docs_url=None, openapi_url="/openapi.json", auth=from_our_page)
 api.add_router("", working_out)
 api.add_router("", editing)
+api.add_router("", meshes)
 api.add_router("/problems", problems)
 api.add_router("/cards", cards)
 

@@ -9,9 +9,9 @@ from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 from itertools import pairwise
-from math import ceil, cos, floor, hypot, log10, pi, sin
+from math import ceil, cos, floor, log10, pi, sin
 
-from mensuration.catalogue.figure import Ellipsoid, OwnBody, OwnSpan, Raised, Solid, Turned
+from mensuration.catalogue.figure import Ellipsoid, OwnBody, OwnSpan, Raised, Solid
 from mensuration.drawing.paths import scale_of
 from mensuration.drawing.solid.bodies import point
 from mensuration.expressions.algebras import in_floats
@@ -31,9 +31,9 @@ from mensuration.solids.standing import extents
 from mensuration.telling import Teller
 
 STEPS = 60  # in which a full turn is drawn
-RINGS = 10  # levels between the ends of a layer that changes
+PER_RING = 6  # steps of a turn for each level between the ends of a layer that changes
 DIGITS = 7
-AT_END = 1e-9  # of a layer: how near to its ends it is looked at
+AT_END = Fraction(1, 10**24)  # of a layer: how near to its ends it is looked at, where it may come to a point
 
 P3 = tuple[float, float, float]
 
@@ -93,9 +93,25 @@ def draw_solid(joined: Joined, entries: Mapping[tuple[int, str], str], teller: T
     return pen.drawn()
 
 
+def rings_of(piece: Piece, stack: Stack | None, steps: int) -> list[tuple[tuple[P3, ...], ...]]:
+    """The flat bits of a piece's surface in metres, each as rings of points, for a mesh: by itself, in its ``stack`` where it
+    has layers."""
+    size = max(abs(float(value)) for extent in extents(piece.solution, piece.frame) for value in extent)
+    pen = _Pen({}, 1.0, DIGITS - 1 - floor(log10(size)), steps)
+    if stack is None:
+        pen.alone(piece)
+    else:
+        pen.stack(stack)
+    return [facet.rings for facets in pen.faces.values() for facet in facets]
+
+
 class _Pen:
-    def __init__(self, entries: Mapping[tuple[int, str], str], scale: float, places: int) -> None:
-        self.entries, self.scale, self.places = entries, scale, places
+    """``steps`` is into how many straight ones a full turn is drawn."""
+
+    def __init__(
+        self, entries: Mapping[tuple[int, str], str], scale: float, places: int, steps: int = STEPS
+    ) -> None:
+        self.entries, self.scale, self.places, self.steps = entries, scale, places, steps
         self.faces: dict[tuple[int, str, bool], list[Facet]] = {}
         self.names: dict[int, str] = {}
         self.edges: list[tuple[P3, ...]] = []
@@ -182,7 +198,7 @@ class _Pen:
                 for number, (fragment, forward) in enumerate(loop):
                     edge = stack.wall_of(fragment)
                     assert edge is not None
-                    wall = _Wall(slab, pieces[edge.part], edge, fragment, forward)
+                    wall = _Wall(slab, pieces[edge.part], edge, fragment, forward, self.steps)
                     rows = wall.rows()
                     self._wall(stack.axis, wall, rows, (edge.part, edge.name) not in below)
                     here.add((edge.part, edge.name))
@@ -202,9 +218,7 @@ class _Pen:
         for loop in walks(border):
             ring: list[P3] = []
             for fragment, forward in loop:
-                points = [
-                    self._at(stack.axis, spot, level) for spot in _along(fragment.edge, fragment, forward)
-                ]
+                points = [self._at(stack.axis, spot, level) for spot in _along(fragment, forward, self.steps)]
                 self._edge(points)
                 ring += points[:-1]
             rings.append(ring if region.below else ring[::-1])
@@ -225,11 +239,14 @@ class _Pen:
     # Bodies without layers
 
     def alone(self, piece: Piece) -> None:
-        """An ellipsoid or a torus, from its parametric form, about its own axis."""
-        surface = _parametric(piece)
+        """An ellipsoid, from its parametric form, about its own axis."""
+        surface, steps = _ellipsoid(piece), self.steps
         grid = [
-            [self._placed(piece, surface(2 * pi * i / STEPS, j / (STEPS // 2))) for i in range(STEPS + 1)]
-            for j in range(STEPS // 2 + 1)
+            [
+                self._placed(piece, surface(2 * pi * (i % steps) / steps, j / (steps // 2)))
+                for i in range(steps + 1)
+            ]
+            for j in range(steps // 2 + 1)
         ]
         for low, high in pairwise(grid):
             for (a, b), (d, c) in zip(pairwise(low), pairwise(high), strict=True):
@@ -253,79 +270,60 @@ class _Wall:
     edge: Edge
     fragment: Fragment
     forward: bool
+    steps: int
 
     def rows(self) -> list[tuple[float, list[Spot]]]:
         """Spots along it at every level that is drawn, lowest first."""
         low, high = float(self.slab.low), float(self.slab.high)
         if self.slab.constant:
-            spots = _along(self.edge, self.fragment, self.forward)
+            spots = _along(self.fragment, self.forward, self.steps)
             return [(low, spots), (high, spots)]
         layer = next(layer for own, layer in self.slab.present if own is self.piece)
         if layer.constant:
-            spots = _along(self.edge, self.fragment, self.forward)
+            spots = _along(self.fragment, self.forward, self.steps)
             return [(low, spots), (high, spots)]
-        count = 1 if self.edge.straight or self._even(layer) else RINGS
+        count = 1 if self.edge.straight or self._even(layer) else max(2, self.steps // PER_RING)
         rows = []
         for k in range(count + 1):
             share = 0.5 - cos(pi * k / count) / 2 if count > 1 else float(k)
-            inner = min(max(share, AT_END), 1 - AT_END)  # where a body comes to a point no edge is left
-            level = self.slab.low + (self.slab.high - self.slab.low) * Real.of(Fraction(inner))
-            edge = layer.at(level)[self.edge.index]
-            spots = _together([edge.spot(t) for t in _steps(edge, 0.0, 1.0)], high - low)
+            spots = self._spots(layer, share)
             rows.append((low + (high - low) * share, spots if self.forward else spots[::-1]))
         return rows
+
+    def _spots(self, layer: Layer, share: float) -> list[Spot]:
+        """Spots along the section's edge at a share of the slab's height, or a hair from its ends."""
+        inner = min(max(Fraction(share), AT_END), 1 - AT_END)
+        level = self.slab.low + (self.slab.high - self.slab.low) * Real.of(inner)
+        edge = layer.at(level)[self.edge.index]
+        return [edge.spot(t) for t in _steps(edge, 0.0, 1.0, self.steps)]
 
     def _even(self, layer: Layer) -> bool:
         """Whether a round section grows evenly."""
         ends = (layer.low, layer.high)
         near, far = (
-            layer.at(end + (layer.middle - end) * Real.of(Fraction(AT_END)))[self.edge.index].length
-            for end in ends
+            layer.at(end + (layer.middle - end) * Real.of(AT_END))[self.edge.index].length for end in ends
         )
         middle = layer.at(layer.middle)[self.edge.index].length
         return abs(float(near + far) - 2 * float(middle)) < 1e-6 * float(middle)
 
 
-def _together(spots: list[Spot], size: float) -> list[Spot]:
-    """Spots that lie as good as together, in one."""
-    x, y = (sum(values) / len(spots) for values in zip(*spots, strict=True))
-    if max(hypot(u - x, v - y) for u, v in spots) > 1e-6 * size:
-        return spots
-    return [(x, y)] * len(spots)
-
-
-def _along(edge: Edge, fragment: Fragment, forward: bool) -> list[Spot]:
-    """Spots along a fragment, whose own edge may run otherwise than ``edge``."""
+def _along(fragment: Fragment, forward: bool, steps: int) -> list[Spot]:
+    """Spots along a fragment."""
     own = fragment.edge
-    spots = [own.spot(t) for t in _steps(own, fragment.start_t, fragment.end_t)]
+    spots = [own.spot(t) for t in _steps(own, fragment.start_t, fragment.end_t, steps)]
     return spots if forward else spots[::-1]
 
 
-def _steps(edge: Edge, start: float, end: float) -> list[float]:
+def _steps(edge: Edge, start: float, end: float, steps: int) -> list[float]:
     count = 1
     if isinstance(edge, Bent):
-        count = max(2, ceil(abs(edge.angles[1] / (2 * pi) * (end - start)) * STEPS - 1e-9))
+        count = max(2, ceil(abs(edge.angles[1] / (2 * pi) * (end - start)) * steps - 1e-9))
     return [start + (end - start) * k / count for k in range(count + 1)]
 
 
-def _parametric(piece: Piece) -> Callable[[float, float], P3]:
-    """A closed surface by an angle about the axis and a share from bottom to top."""
+def _ellipsoid(piece: Piece) -> Callable[[float, float], P3]:
+    """Its surface by an angle about the axis and a share from bottom to top."""
     solid, values = piece.solution.figure, piece.solution.floats
-    assert isinstance(solid, Solid)
-    if isinstance(solid.body, Ellipsoid):
-        a, b, c = (in_floats(text, values) for text in (solid.body.a, solid.body.b, solid.body.c))
-        return lambda t, s: (
-            a * cos(t) * sin(pi * s),
-            b * sin(t) * sin(pi * s),
-            -c * cos(pi * s),
-        )
-    assert isinstance(solid.body, Turned)
-    centre = solid.body.runs[0].centre
-    assert centre is not None
-    r, z = (in_floats(text, values) for text in centre)
-    tube = hypot(in_floats(solid.body.start[0], values) - r, in_floats(solid.body.start[1], values) - z)
-    return lambda t, s: (
-        (r + tube * cos(2 * pi * s)) * cos(t),
-        (r + tube * cos(2 * pi * s)) * sin(t),
-        z + tube * sin(2 * pi * s),
-    )
+    assert isinstance(solid, Solid) and isinstance(solid.body, Ellipsoid)
+    a, b, c = (in_floats(text, values) for text in (solid.body.a, solid.body.b, solid.body.c))
+    return lambda t, s: (a * cos(t) * sin(pi * s), b * sin(t) * sin(pi * s), -c * cos(pi * s))

@@ -56,6 +56,13 @@ def evaluate(problem: Problem, also: Collection[str] = ()) -> Results:
     return _Evaluation(problem, also).results()
 
 
+def work_of(problem: Problem, name: str) -> Work[Any] | None:
+    """A figure of a problem, worked out; None where there is no such figure."""
+    evaluation = _Evaluation(problem, ())
+    evaluation.results()
+    return evaluation.works.get(name)
+
+
 def evaluate_problem(problem: Problem, also: Collection[str] = ()) -> dict[str, Any]:
     """The results of a problem as JSON holds them, the caller's own to keep and change.
 

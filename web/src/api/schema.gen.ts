@@ -168,6 +168,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/mesh/measure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Measure
+         * @description What the mesh in the request's body measures.
+         */
+        post: operations["server_working_out_meshes_measure"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mesh/write": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Write
+         * @description The solid called ``name`` of the problem document in the body, as a closed mesh.
+         */
+        post: operations["server_working_out_meshes_write"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/problems": {
         parameters: {
             query?: never;
@@ -1537,6 +1577,58 @@ export interface components {
             tex: string;
             /** Text */
             text: string;
+        };
+        /**
+         * MeshAnswer
+         * @description What a mesh measures, in its own unit of length: ``size`` are the sides of its bounding box; the first of its open
+         *     edges, each by its two ends. Or what is wrong with the file.
+         */
+        MeshAnswer: {
+            /**
+             * Closed
+             * @default false
+             */
+            closed: boolean;
+            /**
+             * Open
+             * @default []
+             */
+            open: [
+                number[],
+                number[]
+            ][];
+            /**
+             * Openedges
+             * @default 0
+             */
+            openEdges: number;
+            /**
+             * Points
+             * @default 0
+             */
+            points: number;
+            /** Says */
+            says: string | null;
+            /**
+             * Size
+             * @default []
+             */
+            size: number[];
+            /**
+             * Surface
+             * @default 0
+             */
+            surface: number;
+            /**
+             * Triangles
+             * @default 0
+             */
+            triangles: number;
+            /**
+             * Volume
+             * @default 0
+             */
+            volume: number;
         };
         /**
          * MoveCorner
@@ -3140,6 +3232,52 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Results"];
                 };
+            };
+        };
+    };
+    server_working_out_meshes_measure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeshAnswer"];
+                };
+            };
+        };
+    };
+    server_working_out_meshes_write: {
+        parameters: {
+            query: {
+                name: string;
+                form?: "stl" | "stl-text" | "obj";
+                fineness?: "coarse" | "medium" | "fine";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": Record<string, never>;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
