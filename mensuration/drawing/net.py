@@ -12,6 +12,7 @@ from dataclasses import dataclass
 from math import atan2
 
 from mensuration.catalogue.figure import Solid, Turned
+from mensuration.drawing.cube_nets import Way, cube_nets
 from mensuration.drawing.solid.space import along, cross, dot, minus, normal, unit
 from mensuration.drawing.space import P3, SpaceDrawing
 from mensuration.frozen import Frozen
@@ -41,6 +42,22 @@ class Net(Frozen):
     """The bits, each after the one it hangs on; the first turns into the ground."""
 
     bits: tuple[NetBit, ...]
+
+
+def other_nets(joined: Joined, drawing: SpaceDrawing) -> tuple[Net, ...]:
+    """The eleven nets of a cube, or of a cuboid laid out alike; none of another solid."""
+    if len(joined.pieces) != 1 or len(drawing.faces) != 6:
+        return ()
+    folding = _Folding(drawing)
+    sides: dict[Way, int] = {}
+    for bit, up in enumerate(folding.normals):
+        axis = max(range(3), key=lambda i: abs(up[i]))
+        if abs(abs(up[axis]) - 1) > 1e-9 or len(folding.rings[bit]) != 4:
+            return ()
+        sides[axis, 1 if up[axis] > 0 else -1] = bit
+    if len(sides) != 6:
+        return ()
+    return tuple(folding.hung([(sides[one], sides[on]) for one, on in tree]) for tree in cube_nets())
 
 
 def net_of(joined: Joined, drawing: SpaceDrawing) -> Net | str:
@@ -95,6 +112,18 @@ class _Folding:
                     (rolling if self._same_curve(here, bit) else waiting).append(bit)
         if len(order) < len(self.rings):
             return None
+        place = {bit: number for number, bit in enumerate(order)}
+        return Net(tuple(self._bit(bit, place) for bit in order))
+
+    def hung(self, tree: Sequence[tuple[int, int]]) -> Net:
+        """The net in which each bit hangs on another, the bits in this order after the first one."""
+        root = tree[0][1]
+        self.parents = {root: (-1, self._lowest(root))}
+        order = [root]
+        for bit, on in tree:
+            hinge = next(hinge for other, hinge in self._neighbours(on) if other == bit)
+            self.parents[bit] = on, hinge
+            order.append(bit)
         place = {bit: number for number, bit in enumerate(order)}
         return Net(tuple(self._bit(bit, place) for bit in order))
 

@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { SolidNet, SpaceDrawing } from "../src/api/types";
 import { unfolded } from "../src/space/folding";
+import { netSheet, pagesOf, scales, sheetFile } from "../src/space/netSheet";
 import { liquid, LOOKS, projection, seen, type Look } from "../src/space/projecting";
 
 /* A block of 4 by 2 by 3, by hand. */
@@ -118,4 +119,31 @@ describe("a net", () => {
     const [low, high] = flat.bounds;
     expect(high[1] - low[1]).toBeCloseTo(D + 2 * H, 9); // front and back lie beside the bottom
   });
+
+  const long = ([a, b]: readonly [readonly [number, number], readonly [number, number]]) =>
+    Math.hypot(b[0] - a[0], b[1] - a[1]);
+  const options = { scale: 10, flaps: true, labels: { "surface.block.front": "front <b>\n12 m²" } };
+
+  it("is cut out at true lengths, folded along its hinges, with one flap to two edges that meet", () => {
+    const whole: SolidNet = { bits: net.bits.map((bit) => ({ ...bit, lines: sides(bit.ring) })) };
+    const sheet = netSheet(block, whole, options);
+    expect(sheet.folds.map(long)).toEqual([W * 10, W * 10]);
+    expect(sheet.cuts).toHaveLength(3 * 4 - 2 * 2);
+    expect(sheet.cuts.map(long).reduce((sum, each) => sum + each, 0)).toBeCloseTo(10 * (4 * H + 2 * W + 2 * D));
+    expect(sheet.flaps).toHaveLength(8); // no two of these eight meet when three faces are folded
+    expect(netSheet(block, whole, { ...options, flaps: false }).flaps).toEqual([]);
+    const file = sheetFile(sheet, "block");
+    expect(file).toContain("front &#60;b&#62;");
+    expect(file).not.toContain("<b>");
+  });
+
+  it("goes over as many sheets of paper as it needs", () => {
+    const size = { cuts: [], folds: [], flaps: [], labels: [] };
+    expect(pagesOf({ ...size, width: 180, height: 260 })).toHaveLength(1);
+    expect(pagesOf({ ...size, width: 260, height: 180 })).toHaveLength(1);
+    expect(pagesOf({ ...size, width: 400, height: 400 })).toHaveLength(6);
+    expect(scales(1000, 400).fits).toBe(5);
+  });
 });
+
+const sides = (ring: P3[]): [P3, P3][] => ring.map((a, i) => [a, ring[(i + 1) % ring.length] ?? a]);

@@ -4,6 +4,7 @@ import type {
   Edited,
   EntryAnswer,
   Listed,
+  MeshAnswer,
   Opened,
   ProblemDocument,
   Reference,
@@ -27,21 +28,35 @@ function csrfToken(): string {
   return /(?:^|;\s*)csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? "";
 }
 
-async function ask<T>(method: string, path: string, body?: unknown, init: RequestInit = {}): Promise<T> {
+const ask = <T>(method: string, path: string, body?: unknown, init: RequestInit = {}): Promise<T> =>
+  askFor<T>(method, path, body, init, (response) => response.text());
+
+/** A request to the server; ``read`` tells how what is no JSON is read. */
+async function askFor<T>(
+  method: string,
+  path: string,
+  body: unknown,
+  init: RequestInit,
+  read: (response: Response) => Promise<unknown>,
+): Promise<T> {
   let response: Response;
   try {
     response = await fetch(`/api${path}`, {
       ...init,
       method,
-      headers: { "Content-Type": "application/json", "X-CSRFToken": csrfToken() },
-      body: body === undefined ? undefined : typeof body === "string" ? body : JSON.stringify(body),
+      headers: {
+        "Content-Type": body instanceof Blob ? "application/octet-stream" : "application/json",
+        "X-CSRFToken": csrfToken(),
+      },
+      body:
+        body === undefined ? undefined : typeof body === "string" || body instanceof Blob ? body : JSON.stringify(body),
     });
   } catch {
     throw new Refused("The server can't be reached. Your work is kept here; it is saved when the server is back.", 0);
   }
   if (response.status === 204) return undefined as T;
   if (response.ok && !response.headers.get("Content-Type")?.startsWith("application/json"))
-    return (await response.text()) as T;
+    return (await read(response)) as T;
   const answer: unknown = await response.json().catch(() => null);
   if (!response.ok) {
     const refusal = answer as { says?: string; current?: Opened } | null;
@@ -84,6 +99,15 @@ export const api = {
       `/cards/working?name=${encodeURIComponent(name)}&form=${form}&wanted=${encodeURIComponent(wanted)}`,
       document,
     ),
+  mesh: (document: ProblemDocument, name: string, form: string, fineness: string) =>
+    askFor<Blob>(
+      "POST",
+      `/mesh/write?name=${encodeURIComponent(name)}&form=${form}&fineness=${fineness}`,
+      document,
+      {},
+      (response) => response.blob(),
+    ),
+  measureMesh: (file: File) => ask<MeshAnswer>("POST", "/mesh/measure", file),
   sheet: () => ask<SheetRow[]>("GET", "/cards/sheet"),
   fileAddress: (id: number) => `/api/problems/${id}/file`,
 };

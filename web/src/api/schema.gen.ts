@@ -2560,7 +2560,7 @@ export interface components {
         /**
          * SolidResults
          * @description A solid: every piece's quantities, its picture, its tallies, those of faces also ``grouped`` where some are equal, what
-         *     it is filled with, and its net, or why it has none.
+         *     it is filled with, and its net (of a cuboid all eleven), or why it has none.
          */
         SolidResults: {
             drawing: components["schemas"]["SpaceDrawing"] | null;
@@ -2578,6 +2578,11 @@ export interface components {
             net: components["schemas"]["Net"] | null;
             /** Nonet */
             noNet: string | null;
+            /**
+             * Othernets
+             * @default []
+             */
+            otherNets: components["schemas"]["Net"][];
             /** Pieces */
             pieces: {
                 [key: string]: {

@@ -3,6 +3,7 @@ import { useRef } from "react";
 import { api } from "../api/client";
 import type { CaseColumn, ProblemDocument, SheetRow } from "../api/types";
 import { Button } from "../ui/Button";
+import { save } from "../ui/save";
 import { MENU_ITEM } from "../ui/menu";
 import { exampleTable, freeName, freshTable, measureOf, untouched, withColumn, withRows } from "./table";
 import type { Worked } from "./useCases";
@@ -51,14 +52,10 @@ export function Tools({
   );
   const main = row.measures.filter((measure) => !measure.further);
   const name = document_.figures[figure]?.name ?? "";
-  const save = async (delimiter: string, decimal: boolean) => {
+  const write = async (delimiter: string, decimal: boolean) => {
     try {
       const text = await api.writeTable(document_, name, delimiter, decimal);
-      const link = document.createElement("a");
-      link.href = URL.createObjectURL(new Blob([text], { type: "text/csv;charset=utf-8" }));
-      link.download = `${name}.csv`;
-      link.click();
-      URL.revokeObjectURL(link.href);
+      save(text, `${name}.csv`, "text/csv;charset=utf-8");
     } catch (error) {
       onNotes([error instanceof Error ? error.message : String(error)]);
     }
@@ -131,7 +128,7 @@ export function Tools({
               <DropdownMenu.Item
                 key={form.delimiter}
                 className={MENU_ITEM}
-                onSelect={() => void save(form.delimiter, form.decimal)}
+                onSelect={() => void write(form.delimiter, form.decimal)}
               >
                 {form.name}
               </DropdownMenu.Item>

@@ -9,8 +9,8 @@ import { liquid, LOOKS, projection, seen, type Look, type To } from "./projectin
 
 interface Props {
   drawing: SpaceDrawing | null;
-  /** How it unfolds; null where it can't, for which `noNet` says why. */
-  net: SolidNet | null;
+  /** How it unfolds, in one or several ways; none where it can't, for which `noNet` says why. */
+  nets: SolidNet[];
   noNet: string | null;
   /** What is told of each face on the flat net, by its entry. */
   labels: Record<string, string>;
@@ -21,7 +21,8 @@ interface Props {
   /** A measurement was picked on the picture. */
   onGiven: (piece: string, measure: string) => void;
   /** What stands beside the tilt handle. */
-  controls?: ReactNode;
+  /** What else stands below the picture, told the net that is shown. */
+  controls?: (net: SolidNet | null) => ReactNode;
   /** What lies over the upper edge of the board. */
   children?: ReactNode;
   /** What stands where there is nothing to see yet. */
@@ -43,7 +44,7 @@ const NAMED: { name: string; look: Look; key: string }[] = [
 /** A solid as a textbook draws it, turned by dragging, by keys and by the tilt handle. */
 export const SpaceBoard = memo(function SpaceBoard({
   drawing: folded,
-  net,
+  nets,
   noNet,
   labels,
   old,
@@ -59,6 +60,8 @@ export const SpaceBoard = memo(function SpaceBoard({
   const selected = useBench((state) => state.selected);
   const [chosen, setLook] = useState<Look>(LOOKS.usual);
   const [open, setOpen] = useState(0);
+  const [choice, setChoice] = useState(0);
+  const net = nets[Math.min(choice, nets.length - 1)] ?? null;
   const share = net ? open : 0;
   // As it unfolds, one comes to look straight down on it: then the net is true to scale.
   const look = useMemo<Look>(
@@ -255,10 +258,26 @@ export const SpaceBoard = memo(function SpaceBoard({
                 onChange={(event) => setOpen(Number(event.target.value))}
               />
             </label>
-          ) : noNet ? (
-            <span className="text-xs text-soft">No net: {noNet}.</span>
           ) : null}
-          {controls}
+          {net && share > 0 && nets.length > 1 ? (
+            <span className="inline-flex items-center gap-1">
+              <Button
+                look="quiet"
+                aria-label="The net before"
+                onClick={() => setChoice((choice + nets.length - 1) % nets.length)}
+              >
+                ‹
+              </Button>
+              <span data-testid="which-net">
+                net {Math.min(choice, nets.length - 1) + 1} of {nets.length}
+              </span>
+              <Button look="quiet" aria-label="The next net" onClick={() => setChoice((choice + 1) % nets.length)}>
+                ›
+              </Button>
+            </span>
+          ) : null}
+          {!net && noNet ? <span className="text-xs text-soft">No net: {noNet}.</span> : null}
+          {controls?.(net)}
         </div>
       ) : null}
     </div>

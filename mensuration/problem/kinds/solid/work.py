@@ -9,7 +9,7 @@ from typing import Literal
 
 from mensuration.catalogue import figures
 from mensuration.catalogue.figure import Solid
-from mensuration.drawing.net import Net, net_of
+from mensuration.drawing.net import Net, net_of, other_nets
 from mensuration.drawing.space import SpaceDrawing, draw_solid
 from mensuration.expressions import ExpressionError, Quantity, unknown_word
 from mensuration.frozen import Table, table
@@ -35,13 +35,14 @@ from mensuration.units import NUMBER, Kind
 @dataclass(frozen=True, kw_only=True)
 class SolidResults(FigureResults):
     """A solid: every piece's quantities, its picture, its tallies, those of faces also ``grouped`` where some are equal, what
-    it is filled with, and its net, or why it has none."""
+    it is filled with, and its net (of a cuboid all eleven), or why it has none."""
 
     pieces: Table[str, Table[str, Told]]
     drawing: SpaceDrawing | None
     liquid: Liquid | None = None
     grouped: Table[str, ToldTally] = field(default_factory=lambda: table(()))
     net: Net | None = None
+    other_nets: tuple[Net, ...] = ()
     no_net: str | None = None
     kind: Literal["solid"] = "solid"
 
@@ -212,6 +213,7 @@ class SolidWork(Work[SolidDocument]):
             grouped=self._grouped(tallies),
             liquid=self._liquid(tallies, "plot" in also),
             net=net if isinstance(net, Net) else None,
+            other_nets=_other_nets(tallies.joined, drawing) if isinstance(net, Net) and drawing else (),
             no_net=net if isinstance(net, str) else None,
         )
 
@@ -314,6 +316,11 @@ def _drawn(joined: Joined, teller: Teller) -> SpaceDrawing | None:
         for face in joined.faces
     }
     return draw_solid(joined, entries, teller)
+
+
+@lru_cache(maxsize=32)
+def _other_nets(joined: Joined, drawing: SpaceDrawing) -> tuple[Net, ...]:
+    return other_nets(joined, drawing)
 
 
 @lru_cache(maxsize=32)

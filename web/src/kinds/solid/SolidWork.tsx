@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { api } from "../../api/client";
 import { useSheet } from "../../api/queries";
-import type { Complaint, EntryAnswer, PieceDocument, SheetRow } from "../../api/types";
+import type { Complaint, EntryAnswer, PieceDocument, SheetRow, SolidNet } from "../../api/types";
 import { CardPicture } from "../../cards/CardPicture";
 import { isOf, resultsOf } from "../../document/figures";
 import { useBench, useBenchStore } from "../../document/store";
@@ -12,6 +12,7 @@ import { TallyPanel } from "../../tally/TallyPanel";
 import { goTo } from "../../ui/fields";
 import { isTyping } from "../../ui/typing";
 import type { WorkProps } from "../kind";
+import { FilesMenu } from "./FilesMenu";
 import { FillBar } from "./FillBar";
 import { FillPlot } from "./FillPlot";
 import { PieceBar } from "./PieceBar";
@@ -19,6 +20,7 @@ import { MAKINGS, addPiece, changePiece, pieceNamed, piecesOf, makeOf, removePie
 
 const NO_COMPLAINTS: Complaint[] = [];
 const NOTHING = {};
+const NO_NETS: SolidNet[] = [];
 const MEASURES = [
   { name: "volume", title: "Volume" },
   { name: "surface", title: "Surface" },
@@ -50,6 +52,7 @@ export default function SolidWork({ figure, worked }: WorkProps) {
     [good],
   );
   const bounds = good?.drawing?.bounds;
+  const nets = useMemo(() => (good?.net ? (good.otherNets.length > 0 ? good.otherNets : [good.net]) : NO_NETS), [good]);
   const figures = useBench((state) => state.document.figures);
   const floors = figures.filter((entry) => isOf("plane", entry)).map((entry) => entry.name);
   const plotted = useBench((state) => state.plot);
@@ -143,22 +146,27 @@ export default function SolidWork({ figure, worked }: WorkProps) {
         ) : null}
         <SpaceBoard
           drawing={good?.drawing ?? null}
-          net={good?.net ?? null}
+          nets={nets}
           noNet={pieces.length === 1 ? (good?.noNet ?? null) : null}
           labels={labels}
           old={old}
           title={name}
           level={good?.liquid && bounds ? bounds[0][2] + (good.liquid.risen?.at ?? good.liquid.at) : null}
           onGiven={pick}
-          controls={
-            <FillBar
-              figure={figure}
-              name={name}
-              liquid={good?.liquid ?? null}
-              height={bounds ? bounds[1][2] - bounds[0][2] : null}
-              complaints={complaints}
-            />
-          }
+          controls={(net) => (
+            <>
+              {good?.drawing ? (
+                <FilesMenu name={name} drawing={good.drawing} net={net} labels={labels} unit={unit} />
+              ) : null}
+              <FillBar
+                figure={figure}
+                name={name}
+                liquid={good?.liquid ?? null}
+                height={bounds ? bounds[1][2] - bounds[0][2] : null}
+                complaints={complaints}
+              />
+            </>
+          )}
           empty={
             <p className="grid h-full place-items-center p-6 text-center text-soft">
               A solid is put together from pieces: choose the first one below.
