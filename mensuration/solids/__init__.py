@@ -1,9 +1,9 @@
 """Composite solids: pieces in space, layer by layer; their volume and their faces."""
 
 from mensuration.solids.joining import Joined, join
-from mensuration.solids.pieces import Piece
+from mensuration.solids.pieces import Opening, Piece
 from mensuration.solids.slabs import CutOtherwise
 from mensuration.solids.space import Frame
 from mensuration.solids.stacking import FaceShare, VolumeShare
 
-__all__ = ["CutOtherwise", "FaceShare", "Frame", "Joined", "Piece", "VolumeShare", "join"]
+__all__ = ["CutOtherwise", "FaceShare", "Frame", "Joined", "Opening", "Piece", "VolumeShare", "join"]

@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 from functools import cached_property, lru_cache
 from typing import Literal
 
+from mensuration.expressions import Quantity
 from mensuration.numbers import NOUGHT, Real
 from mensuration.plane.edges import Bent, Edge, EllipseArc, Point
 from mensuration.solids.layers import CannotBeSliced, Flat, Layer, Section
@@ -16,9 +17,24 @@ from mensuration.solving import Solution
 Join = Literal["add", "take"]
 
 
+@dataclass(frozen=True)
+class Opening:
+    """A rectangle that a face lacks, such as a door, so often."""
+
+    name: str
+    face: str
+    width: Quantity
+    height: Quantity
+    count: int = 1
+
+    @property
+    def area(self) -> Real:
+        return self.width.value * self.height.value * Real.of(self.count)
+
+
 @dataclass(frozen=True, eq=False)
 class Piece:
-    """A named piece: its solved solid, where it stands, how it joins, and which faces are not counted."""
+    """A named piece: its solved solid, where it stands, how it joins, which faces are not counted, and what they lack."""
 
     name: str
     index: int
@@ -26,6 +42,7 @@ class Piece:
     solution: Solution
     frame: Frame
     uncounted: frozenset[str] = frozenset()
+    openings: tuple[Opening, ...] = ()
 
     @property
     def volume(self) -> Real:

@@ -42,6 +42,7 @@ class Role(StrEnum):
     CUT = "cut"
     FACE = "face"
     EDGE = "edge"
+    OPENING = "opening"
     HIDDEN = "hidden"
     OPEN = "open"
 

@@ -11,7 +11,7 @@ from mensuration.expressions import Path, Quantity, parse, paths
 from mensuration.expressions.nodes import Binary, Node, number_of
 from mensuration.numbers import Real
 from mensuration.plane.composing import APART, WITHIN
-from mensuration.solids import FaceShare, Joined, VolumeShare
+from mensuration.solids import FaceShare, Joined, Opening, Piece, VolumeShare
 from mensuration.solids.edges import edges_of
 from mensuration.solids.faces import called, declared_face, formula_of
 from mensuration.solving import Solution
@@ -31,6 +31,12 @@ LETTERS = {
 }
 """Of what faces that are made from a figure are told by, in TeX."""
 MEASURES = ("volume", "surface", "lateral", "edges")
+
+
+def openings_in(share: FaceShare) -> list[Opening]:
+    """What a face lacks."""
+    names = {share.face, called(share.face, share.outward, share.piece.frame)}
+    return [opening for opening in share.piece.openings if opening.face in names]
 
 
 def _of_a_piece(entry: Entry) -> str:
@@ -138,15 +144,25 @@ class SolidTallies:
 
     @cached_property
     def _upright(self) -> list[Entry]:
-        return [
-            entry
-            for share, entry in zip(self.joined.faces, self._faces, strict=True)
-            if entry.sign and (share.outward is None or share.outward[0] != 2)
-        ]
+        upright = (share for share in self.joined.faces if share.outward is None or share.outward[0] != 2)
+        return [entry for share in upright for entry in self._entries_of(share) if entry.sign]
 
     @cached_property
     def _faces(self) -> list[Entry]:
-        return [self._face_entry(share) for share in self.joined.faces]
+        return [entry for share in self.joined.faces for entry in self._entries_of(share)]
+
+    def _entries_of(self, share: FaceShare) -> list[Entry]:
+        """A face, and what of it is not there: doors, windows."""
+        entry = self._face_entry(share)
+        return [entry, *(self._opening(share.piece, each) for each in openings_in(share) if entry.sign)]
+
+    def _opening(self, piece: Piece, opening: Opening) -> Entry:
+        size: Node = Binary("*", Path(("width",)), Path((HEIGHT,)))
+        formula = size if opening.count == 1 else Binary("*", number_of(opening.count), size)
+        values = {"width": opening.width, HEIGHT: opening.height}
+        own = Derivation("area", formula, values, self.pi, {**LETTERS, HEIGHT: "h"})
+        subject = Subject(piece.name, self._numbers[piece.name], face=f"{opening.name} in {opening.face}")
+        return Entry(Sign.TAKEN, Role.OPENING, subject, own)
 
     def _face_entry(self, share: FaceShare) -> Entry:
         piece = share.piece

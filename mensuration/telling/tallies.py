@@ -27,6 +27,7 @@ NOTES = {
     Role.CUT: "taken away with {}: not counted",
     Role.HIDDEN: "inside the solid: not counted",
     Role.OPEN: "open: not there, or not counted",
+    Role.OPENING: "not there to be counted",
 }
 TITLES = {Role.OVERLAP: "overlap, counted twice", Role.OUTSIDE: "lies outside, not there to take"}
 

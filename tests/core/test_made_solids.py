@@ -246,3 +246,42 @@ def test_a_seam_between_flush_blocks_is_no_edge() -> None:
     results = solid({"name": "a", **block}, {"name": "b", **block, "on": {"piece": "a"}})
     (entry,) = results["tallies"]["edges"]["entries"]
     assert (entry["title"], entry["value"]["text"]) == ("12 edges", "24.00 m")
+
+
+WALLS = {
+    "name": "w",
+    "shape": "cuboid",
+    "given": {"length": "7", "width": "4", "height": "3"},
+    "open": ["top", "bottom"],
+}
+
+
+def test_doors_and_windows_are_taken_from_the_wall_they_are_in() -> None:
+    openings = [
+        {"name": "door", "face": "front", "width": "1", "height": "2"},
+        {"name": "windows", "face": "back", "width": "3/2", "height": "1", "count": "3"},
+    ]
+    results = solid({**WALLS, "openings": openings})
+    assert results["quantities"]["surface"]["exact"] == results["quantities"]["lateral"]["exact"] == "119/2"
+    told = {e["title"]: (e["sign"], e["numbers"]["text"]) for e in results["tallies"]["surface"]["entries"]}
+    assert told["w, windows in back"] == ("-", "3 × 3/2 m × 1 m")
+    check_tally(results["tallies"]["surface"])
+    check_tally(results["tallies"]["lateral"])
+
+
+@pytest.mark.parametrize(
+    ("opening", "says"),
+    [
+        (
+            {"face": "front", "width": "8", "height": "3"},
+            "what is left out of the front is larger than the front itself",
+        ),
+        ({"face": "frnt", "width": "1", "height": "1"}, "did you mean “front”?"),
+        ({"face": "front", "width": "0", "height": "1"}, "must be more than 0"),
+        ({"face": "front", "width": "1", "height": "1", "count": "1/2"}, "from 1 to 1000 times"),
+        ({"face": "front", "width": "1 m²", "height": "1"}, "length"),
+    ],
+)
+def test_openings_that_can_t_be_are_said_in_words(opening: dict[str, str], says: str) -> None:
+    results = solid({**WALLS, "openings": [{"name": "door", **opening}]})
+    assert any(says in complaint["says"] for complaint in results["complaints"]), results["complaints"]

@@ -54,7 +54,11 @@ ANSWERS: dict[str, dict[str, tuple[str | None, str]]] = {
     # 0.4 ((33/12)³ - (29/12)³): sides of 2 m and a twelfth of a metre more for every 10 cm
     "foam-pit": {"Foam added": ("2887/1080", "2.67 m³"), "Depth of 5 m³": (None, "0.88 m")},
     # 26 m once round, 2.6 m high, less 2 m²; 7 · 4 + 4 · 2 = 36 m² of floor
-    "yard-wall": {"Wall to paint": ("328/5", "65.60 m²"), "Air inside": ("468/5", "93.60 m³")},
+    "yard-wall": {
+        "Wall to paint": ("1592/25", "63.68 m²"),
+        "Two coats": ("3184/25", "127.36 m²"),
+        "Air inside": ("468/5", "93.60 m³"),
+    },
     # 18 less half of 2.88π; front and back lose 0.72π each, the top 2.4 · 2; the bowl is half of 4.8π
     "half-pipe": {
         "Concrete left": ("18 - 36*pi/25", "13.48 m³"),

@@ -1748,6 +1748,34 @@ export interface components {
             version: number;
         };
         /**
+         * OpeningDocument
+         * @description A rectangle that a face lacks: a door, a window, so often. It is left out of the surface.
+         */
+        OpeningDocument: {
+            /**
+             * Count
+             * @description A measurement or expression, as a person types it.
+             * @default 1
+             */
+            count: string;
+            /** Face */
+            face: string;
+            /**
+             * Height
+             * @description A measurement or expression, as a person types it.
+             */
+            height: string;
+            /** Name */
+            name: string;
+            /**
+             * Width
+             * @description A measurement or expression, as a person types it.
+             */
+            width: string;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
          * Part
          * @description One part of a plane figure: a shape with givens, placed and joined.
          *
@@ -1916,6 +1944,11 @@ export interface components {
              * @default []
              */
             open: string[];
+            /**
+             * Openings
+             * @default []
+             */
+            openings: components["schemas"]["OpeningDocument"][];
             /** Shape */
             shape: string;
             /**
@@ -2303,7 +2336,7 @@ export interface components {
          * @description What an entry is to its measure.
          * @enum {string}
          */
-        Role: "part" | "overlap" | "outside" | "common" | "piece" | "outline" | "shared" | "covered" | "cut" | "face" | "edge" | "hidden" | "open";
+        Role: "part" | "overlap" | "outside" | "common" | "piece" | "outline" | "shared" | "covered" | "cut" | "face" | "edge" | "opening" | "hidden" | "open";
         /**
          * RoundingRule
          * @description One of: decimal places, significant figures, or the nearest step.

@@ -26,6 +26,7 @@ export interface SheetOptions {
 const MARGIN = 12;
 const FLAP = 9; // millimetres deep, where there is room
 const SHARE = 0.3; // of a short edge
+const TAB = 4; // millimetres, on the short edges of a curve
 
 const key = (p: P3) => p.map((value) => value.toFixed(5)).join(",");
 const sideKey = (a: P3, b: P3) => [key(a), key(b)].sort().join("|");
@@ -97,10 +98,11 @@ const mean = (points: P2[]): P2 => [
 function flap([a, b]: [P2, P2], middle: P2): P2[] {
   const [x, y] = [b[0] - a[0], b[1] - a[1]];
   const long = Math.hypot(x, y) || 1;
-  const deep = Math.min(FLAP, long * SHARE);
+  const deep = Math.min(FLAP, Math.max(long * SHARE, Math.min(TAB, long * 1.2)));
   const inner = (middle[0] - a[0]) * -y + (middle[1] - a[1]) * x > 0 ? -1 : 1;
   const [nx, ny] = [(-y / long) * deep * inner, (x / long) * deep * inner];
-  const [sx, sy] = [(x / long) * deep, (y / long) * deep];
+  const inset = Math.min(deep, long * 0.4);
+  const [sx, sy] = [(x / long) * inset, (y / long) * inset];
   return [a, [a[0] + nx + sx, a[1] + ny + sy], [b[0] + nx - sx, b[1] + ny - sy], b];
 }
 

@@ -30,6 +30,16 @@ class Copies(Model):
     radius: Typed | None = None
 
 
+class OpeningDocument(Model):
+    """A rectangle that a face lacks: a door, a window, so often. It is left out of the surface."""
+
+    name: Name
+    face: Name
+    width: Typed
+    height: Typed
+    count: Typed = "1"
+
+
 class PieceDocument(Model):
     """One piece of a solid: a solid of the catalogue with givens, placed and joined.
 
@@ -52,6 +62,7 @@ class PieceDocument(Model):
     join: Literal["add", "take"] = "add"
     open: Annotated[list[Name], Field(max_length=60)] = []
     copies: Copies | None = None
+    openings: Annotated[list[OpeningDocument], Field(max_length=40)] = []
 
 
 class SolidDocument(FigureDocument):

@@ -41,7 +41,16 @@ class SolidKind(Kind[SolidDocument]):
                 if copies is None
                 else (copies.count, *(copies.by or ()), *([copies.radius] if copies.radius else []))
             )
-            for text in (*piece.given.values(), *piece.at, *shift, *(piece.foot or ()), *line, *again):
+            doors = (text for door in piece.openings for text in (door.width, door.height, door.count))
+            for text in (
+                *doors,
+                *piece.given.values(),
+                *piece.at,
+                *shift,
+                *(piece.foot or ()),
+                *line,
+                *again,
+            ):
                 yield piece.name, text
         if figure.level is not None:
             yield None, figure.level
@@ -98,6 +107,12 @@ def _with_texts(piece: PieceDocument, change: Change) -> PieceDocument:
     if piece.on is not None:
         u, v = (change(text) for text in piece.on.at)
         update["on"] = piece.on.model_copy(update={"at": (u, v)})
+    update["openings"] = [
+        door.model_copy(
+            update={"width": change(door.width), "height": change(door.height), "count": change(door.count)}
+        )
+        for door in piece.openings
+    ]
     if piece.copies is not None:
         copies = piece.copies
         update["copies"] = Copies(

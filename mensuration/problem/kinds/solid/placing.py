@@ -10,12 +10,13 @@ from mensuration.expressions import trigonometric, unknown_word
 from mensuration.numbers import NOUGHT, Real
 from mensuration.problem.kinds.kind import Context
 from mensuration.problem.kinds.solid.document import Copies, PieceDocument
-from mensuration.solids import Frame
+from mensuration.solids import Frame, Opening
 from mensuration.solids.space import Point3
 from mensuration.solids.standing import extents, facing, on_face, on_ground
 from mensuration.solving import Solution
 
 MOST_COPIES = 60
+MOST_OPENINGS = 1000
 
 
 @dataclass(frozen=True, eq=False)
@@ -108,6 +109,26 @@ def _moves(copies: Copies, context: Context, where: str) -> tuple[Point3, ...] |
         return None
     x, y, z = step
     return tuple((x * n, y * n, z * n) for n in map(Real.of, range(int(count))))
+
+
+def read_openings(piece: PieceDocument, context: Context, where: str) -> tuple[Opening, ...]:
+    """The doors and windows that a piece's faces lack; those that can't be read are complained about."""
+    found = []
+    for number, door in enumerate(piece.openings):
+        place = f"{where}.openings.{number}"
+        width = context.read(door.width, "length", f"{place}.width")
+        height = context.read(door.height, "length", f"{place}.height")
+        count = context.read(door.count, "count", f"{place}.count")
+        if width is None or height is None or count is None:
+            continue
+        often = count.value.rational
+        if width.value.sign() <= 0 or height.value.sign() <= 0:
+            context.complain(place, "not-positive", f"the sides of {door.name} must be more than 0")
+        elif often is None or often.denominator != 1 or not 1 <= often <= MOST_OPENINGS:
+            context.complain(place, "out-of-range", f"{door.name} is there from 1 to {MOST_OPENINGS} times")
+        else:
+            found.append(Opening(door.name, door.face, width, height, int(often)))
+    return tuple(found)
 
 
 def _lengths(texts: Sequence[str], context: Context, place: str) -> list[Real] | None:

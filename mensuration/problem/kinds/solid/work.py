@@ -20,12 +20,12 @@ from mensuration.problem.kinds.kind import Context, FigureResults, NotWorkedOut,
 from mensuration.problem.kinds.solid.document import PieceDocument, SolidDocument
 from mensuration.problem.kinds.solid.liquid import Liquid, content_to, depth_with, liquid
 from mensuration.problem.kinds.solid.made import made_from
-from mensuration.problem.kinds.solid.placing import Placed, placed
-from mensuration.solids import CutOtherwise, Frame, Joined, Piece, join
+from mensuration.problem.kinds.solid.placing import Placed, placed, read_openings
+from mensuration.solids import CutOtherwise, Frame, Joined, Opening, Piece, join
 from mensuration.solids.faces import called
 from mensuration.solids.filling import CannotBeFilled
 from mensuration.solving import Solution, SolvingError, solve
-from mensuration.tally.solid import MEASURES, SolidTallies
+from mensuration.tally.solid import MEASURES, SolidTallies, openings_in
 from mensuration.telling import Teller, Told
 from mensuration.telling.mathematics import Maths
 from mensuration.telling.tallies import ToldTally, tally_working, tell_tally
@@ -57,6 +57,7 @@ class SolidWork(Work[SolidDocument]):
             self.documents.setdefault(piece.name, piece)
         self.solutions: dict[str, Solution] = {}
         self.placed: dict[str, Placed] = {}
+        self.openings: dict[str, tuple[Opening, ...]] = {}
         self.joined: Joined | None = None
         self.tallies: SolidTallies | None = None
 
@@ -66,6 +67,7 @@ class SolidWork(Work[SolidDocument]):
         if solution is None:
             return
         self.solutions[member] = solution
+        self.openings[member] = read_openings(piece, self.context, where)
         found = placed(piece, solution, self.placed, self.documents, self.context, where)
         if found is not None:
             self.placed[member] = found
@@ -96,8 +98,9 @@ class SolidWork(Work[SolidDocument]):
         for name, document in self.documents.items():
             here = self.placed.get(name)
             for frame in here.frames if here else ():
+                solution, openings = self.solutions[name], self.openings.get(name, ())
                 uncounted = frozenset(document.open)
-                found.append(_piece(name, len(found), document.join, self.solutions[name], frame, uncounted))
+                found.append(_piece(name, len(found), document.join, solution, frame, uncounted, openings))
         return tuple(found)
 
     def _warn(self, joined: Joined) -> None:
@@ -114,6 +117,16 @@ class SolidWork(Work[SolidDocument]):
             for name in sorted(piece.uncounted - names):
                 error = unknown_word(name, sorted(names), f"face of “{piece.name}”")
                 self.context.complain(f"pieces.{piece.name}.open", "unknown-face", error.says)
+            for face in faces:
+                lacking = Real.sum(opening.area for opening in openings_in(face))
+                if lacking > face.counted:
+                    place = f"pieces.{piece.name}.openings"
+                    says = f"what is left out of the {face.face} is larger than the {face.face} itself"
+                    self.context.complain(place, "too-large", says)
+            for opening in piece.openings:
+                if opening.face not in names:
+                    error = unknown_word(opening.face, sorted(names), f"face of “{piece.name}”")
+                    self.context.complain(f"pieces.{piece.name}.openings", "unknown-face", error.says)
 
     # Pieces
 
@@ -293,8 +306,9 @@ def _piece(
     solution: Solution,
     frame: Frame,
     uncounted: frozenset[str],
+    openings: tuple[Opening, ...],
 ) -> Piece:
-    return Piece(name, index, joined, solution, frame, uncounted)
+    return Piece(name, index, joined, solution, frame, uncounted, openings)
 
 
 @lru_cache(maxsize=32)

@@ -5,6 +5,7 @@ import { reachable } from "../../ui/fields";
 import { TextInPlace } from "../../ui/TextInPlace";
 import { CopiesFields } from "./CopiesFields";
 import { MadeFields, TITLES } from "./MadeFields";
+import { OpeningsFields } from "./OpeningsFields";
 import { changePiece, piecesOf, removePiece, replaced } from "./pieces";
 
 interface Props {
@@ -194,6 +195,7 @@ export function PieceBar({ piece, figure, name, row, told, faces, complaints }: 
           ))}
         </select>
       ) : null}
+      {faces.length > 0 ? <OpeningsFields piece={piece} faces={faces} faultAt={faultAt} put={put} /> : null}
       <Button
         look="alarm"
         title="Remove (Delete)"

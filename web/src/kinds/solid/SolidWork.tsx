@@ -16,7 +16,7 @@ import { FilesMenu } from "./FilesMenu";
 import { FillBar } from "./FillBar";
 import { FillPlot } from "./FillPlot";
 import { PieceBar } from "./PieceBar";
-import { MAKINGS, addPiece, changePiece, pieceNamed, piecesOf, makeOf, removePiece, withPiece } from "./pieces";
+import { MAKINGS, WALLS, addPiece, changePiece, pieceNamed, piecesOf, makeOf, removePiece, withPiece } from "./pieces";
 
 const NO_COMPLAINTS: Complaint[] = [];
 const NOTHING = {};
@@ -60,7 +60,7 @@ export default function SolidWork({ figure, worked }: WorkProps) {
   const [adding, setAdding] = useState(false);
   const solids = sheet.data?.filter((row) => !row.plane) ?? [];
   const faces = (good?.tallies.surface?.entries ?? [])
-    .filter((entry) => entry.part === selected)
+    .filter((entry) => entry.part === selected && entry.role !== "opening")
     .flatMap((entry) => (entry.alike.length > 0 ? entry.alike : [entry.id]))
     .map((id) => id.replace(`surface.${selected}.`, ""));
 
@@ -113,7 +113,7 @@ export default function SolidWork({ figure, worked }: WorkProps) {
     setAdding(false);
   };
 
-  const make = (floor: string, making: (typeof MAKINGS)[number]) => {
+  const make = (floor: string, making: Parameters<typeof makeOf>[3]) => {
     const state = store.getState();
     const [document, added] = makeOf(state.document, figure, floor, making);
     state.commit(document);
@@ -211,9 +211,9 @@ export default function SolidWork({ figure, worked }: WorkProps) {
           {adding || pieces.length === 0 ? (
             <div className="flex max-h-40 flex-wrap gap-1 overflow-y-auto" role="group" aria-label="Solids">
               {floors.flatMap((floor) =>
-                MAKINGS.map((making) => (
+                [...MAKINGS, WALLS].map((making) => (
                   <button
-                    key={`${floor} ${making.shape}`}
+                    key={`${floor} ${making.title}`}
                     type="button"
                     className="rounded-md border border-edge bg-paper px-2 text-sm hover:border-pine hover:bg-pine-wash"
                     title={`Make a solid of the plane figure ${floor}`}

@@ -48,6 +48,9 @@ export const MAKINGS: { shape: string; title: string; given: Record<string, stri
   { shape: "spun", title: "spun", given: { angle: "360°" } },
 ];
 
+/** The walls on an outline: it is raised, and only its sides count. */
+export const WALLS = { shape: "prism", title: "walls", given: { height: "2.6" }, open: ["bottom", "top"] };
+
 /** With one of three texts or so changed. */
 export function replaced<T extends string[]>(texts: T, at: number, text: string): T {
   return texts.map((old, index) => (index === at ? text : old)) as T;
@@ -58,7 +61,7 @@ export function makeOf(
   document: ProblemDocument,
   figure: number,
   base: string,
-  making: (typeof MAKINGS)[number],
+  making: { shape: string; given: Record<string, string>; open?: string[] },
 ): [ProblemDocument, string] {
   const name = freshName(document, figure, base);
   const piece: PieceDocument = {
@@ -70,7 +73,8 @@ export function makeOf(
     lying: false,
     turns: [],
     join: "add",
-    open: [],
+    open: making.open ?? [],
+    openings: [],
   };
   return [withPiece(document, figure, piece), name];
 }
@@ -92,6 +96,7 @@ export function addPiece(
     turns: [],
     join: "add",
     open: [],
+    openings: [],
     ...(on ? { on: { piece: on, face: "top", at: ["0", "0"] } } : {}),
   };
   return [withPiece(document, figure, piece), name];
