@@ -264,7 +264,7 @@ def test_doors_and_windows_are_taken_from_the_wall_they_are_in() -> None:
     results = solid({**WALLS, "openings": openings})
     assert results["quantities"]["surface"]["exact"] == results["quantities"]["lateral"]["exact"] == "119/2"
     told = {e["title"]: (e["sign"], e["numbers"]["text"]) for e in results["tallies"]["surface"]["entries"]}
-    assert told["w, windows in back"] == ("-", "3 × 3/2 m × 1 m")
+    assert told["w, windows in back"] == ("-", "3 × 1.5 m × 1 m")
     check_tally(results["tallies"]["surface"])
     check_tally(results["tallies"]["lateral"])
 
