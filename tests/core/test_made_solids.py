@@ -285,3 +285,44 @@ def test_doors_and_windows_are_taken_from_the_wall_they_are_in() -> None:
 def test_openings_that_can_t_be_are_said_in_words(opening: dict[str, str], says: str) -> None:
     results = solid({**WALLS, "openings": [{"name": "door", **opening}]})
     assert any(says in complaint["says"] for complaint in results["complaints"]), results["complaints"]
+
+
+def test_unit_cubes_are_counted_in_whatever_is_made_of_them() -> None:
+    """Against cells counted one by one: an L-shaped floor raised, with a block carved out of it."""
+    floor = [{"name": "o", "shape": "outline", "walk": "R 4, U 2, L 2, U 2, L 2, D 4"}]
+    pieces = [
+        {"name": "a", "shape": "prism", "base": "floor", "given": {"height": "3"}},
+        {"name": "b", "shape": "cuboid", "given": {"length": "1", "width": "1", "height": "2"}, "at": ["1", "1", "1"], "join": "take"},
+    ]  # fmt: skip
+    document = {
+        "format": "tilt-grid/problem", "version": 1,
+        "figures": [{"name": "floor", "kind": "plane", "parts": floor}, {"name": "it", "kind": "solid", "pieces": pieces}],
+    }  # fmt: skip
+    cubes = evaluate_document(document, ["cubes"])["figures"]["it"]["cubes"]
+    wanted = {
+        (x, y, z)
+        for x in range(4) for y in range(4) for z in range(3)
+        if (x < 2 or y < 2) and not ((x, y) == (1, 1) and z >= 1)
+    }  # fmt: skip
+    assert {tuple(cell) for cell in cubes} == wanted and len(cubes) == len(wanted)
+    assert [z for _, _, z in cubes] == sorted(z for _, _, z in cubes)
+    assert evaluate_document(document)["figures"]["it"]["cubes"] is None
+
+
+@pytest.mark.parametrize(
+    "piece",
+    [
+        {"shape": "cuboid", "given": {"length": "2.5", "width": "1", "height": "2"}},
+        {"shape": "cuboid", "given": {"length": "2", "width": "1", "height": "2"}, "at": ["0.5", "0", "0"]},
+        {"shape": "cylinder", "given": {"radius": "2", "height": "3"}},
+        {"shape": "cuboid", "given": {"length": "1000000", "width": "1000000", "height": "1000000"}},
+        {"shape": "square-pyramid", "given": {"side": "2", "height": "2"}},
+    ],
+)  # fmt: skip
+def test_what_is_not_made_of_unit_cubes_has_none(piece: dict[str, Any]) -> None:
+    document = {
+        "format": "tilt-grid/problem",
+        "version": 1,
+        "figures": [{"name": "it", "kind": "solid", "pieces": [{"name": "a", **piece}]}],
+    }
+    assert evaluate_document(document, ["cubes"])["figures"]["it"]["cubes"] is None

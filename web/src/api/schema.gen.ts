@@ -2593,9 +2593,16 @@ export interface components {
         /**
          * SolidResults
          * @description A solid: every piece's quantities, its picture, its tallies, those of faces also ``grouped`` where some are equal, what
-         *     it is filled with, and its net (of a cuboid all eleven), or why it has none.
+         *     it is filled with, and its net (of a cuboid all eleven), or why it has none; the unit cubes that it is made of, where
+         *     they are wanted and it is.
          */
         SolidResults: {
+            /** Cubes */
+            cubes: [
+                number,
+                number,
+                number
+            ][] | null;
             drawing: components["schemas"]["SpaceDrawing"] | null;
             /** Grouped */
             grouped: {

@@ -47,6 +47,8 @@ export interface BenchState {
   why: string | null;
   /** Whether a solid's content is plotted against the depth. */
   plot: boolean;
+  /** Whether a solid is shown as the unit cubes that it is made of. */
+  cubes: boolean;
   /** The board on the screen, while there is one. */
   board: BoardView | null;
   commit: (document: ProblemDocument) => void;
@@ -59,7 +61,7 @@ export interface BenchState {
     change: Partial<
       Pick<
         BenchState,
-        "figure" | "selected" | "lit" | "measure" | "editing" | "mode" | "ways" | "why" | "plot" | "board"
+        "figure" | "selected" | "lit" | "measure" | "editing" | "mode" | "ways" | "why" | "plot" | "cubes" | "board"
       >
     >,
   ) => void;
@@ -129,6 +131,7 @@ export function createBenchStore(of: number | string, document: ProblemDocument)
         ways: null,
         why: null,
         plot: false,
+        cubes: false,
         board: null,
         ...verbsOn(api),
         commit: (changed) => {

@@ -65,6 +65,7 @@ const alsoOf = (state: BenchState): string =>
     state.mode === "squares" ? "squares" : "",
     state.why ? "why" : "",
     state.plot ? "plot" : "",
+    state.cubes ? "cubes" : "",
   ]
     .filter(Boolean)
     .join(",");

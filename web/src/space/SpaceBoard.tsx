@@ -2,6 +2,7 @@ import { memo, useEffect, useLayoutEffect, useMemo, useRef, useState, type Point
 import type { SolidNet, SpaceDrawing } from "../api/types";
 import { useBench, useBenchStore } from "../document/store";
 import { Button } from "../ui/Button";
+import { UnitCubes, type Cell } from "./UnitCubes";
 import { isTyping } from "../ui/typing";
 import { middleOf, unfolded } from "./folding";
 import { Measurements } from "./Measurements";
@@ -17,6 +18,8 @@ interface Props {
   old: boolean;
   title: string;
   /** How high it is filled, as a height of the picture's own; null where it is not. */
+  /** Unit cubes to be shown instead of the faces, and how many of them. */
+  cubes?: { cells: readonly Cell[]; count: number } | null;
   level?: number | null;
   /** A measurement was picked on the picture. */
   onGiven: (piece: string, measure: string) => void;
@@ -49,6 +52,7 @@ export const SpaceBoard = memo(function SpaceBoard({
   labels,
   old,
   title,
+  cubes = null,
   level = null,
   onGiven,
   controls,
@@ -163,7 +167,8 @@ export const SpaceBoard = memo(function SpaceBoard({
             onPointerCancel={() => (held.current = null)}
           >
             <Ground drawing={drawing} look={look} to={to} />
-            {picture.patches.map((patch, index) => {
+            {cubes ? <UnitCubes {...cubes} look={look} to={to} /> : null}
+            {(cubes ? [] : picture.patches).map((patch, index) => {
               const face = drawing.faces[patch.face];
               const here =
                 lit !== null &&
@@ -202,7 +207,7 @@ export const SpaceBoard = memo(function SpaceBoard({
                 />
               </g>
             ) : null}
-            {picture.lines.map(({ points, hidden }, index) => (
+            {(cubes ? [] : picture.lines).map(({ points, hidden }, index) => (
               <path
                 key={index}
                 d={line(points, to)}

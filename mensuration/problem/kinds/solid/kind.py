@@ -16,7 +16,7 @@ class SolidKind(Kind[SolidDocument]):
     name = "solid"
     document = SolidDocument
     results = SolidResults
-    also = ("plot",)
+    also = ("plot", "cubes")
 
     def start(self, figure: SolidDocument, context: Context) -> SolidWork:
         return SolidWork(figure, context)

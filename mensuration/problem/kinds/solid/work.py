@@ -22,6 +22,7 @@ from mensuration.problem.kinds.solid.liquid import Liquid, content_to, depth_wit
 from mensuration.problem.kinds.solid.made import made_from
 from mensuration.problem.kinds.solid.placing import Placed, placed, read_openings
 from mensuration.solids import CutOtherwise, Frame, Joined, Opening, Piece, join
+from mensuration.solids.cubes import Cell, unit_cubes
 from mensuration.solids.faces import called
 from mensuration.solids.filling import CannotBeFilled
 from mensuration.solving import Solution, SolvingError, solve
@@ -35,7 +36,8 @@ from mensuration.units import NUMBER, Kind
 @dataclass(frozen=True, kw_only=True)
 class SolidResults(FigureResults):
     """A solid: every piece's quantities, its picture, its tallies, those of faces also ``grouped`` where some are equal, what
-    it is filled with, and its net (of a cuboid all eleven), or why it has none."""
+    it is filled with, and its net (of a cuboid all eleven), or why it has none; the unit cubes that it is made of, where
+    they are wanted and it is."""
 
     pieces: Table[str, Table[str, Told]]
     drawing: SpaceDrawing | None
@@ -44,6 +46,7 @@ class SolidResults(FigureResults):
     net: Net | None = None
     other_nets: tuple[Net, ...] = ()
     no_net: str | None = None
+    cubes: tuple[Cell, ...] | None = None
     kind: Literal["solid"] = "solid"
 
 
@@ -228,6 +231,7 @@ class SolidWork(Work[SolidDocument]):
             net=net if isinstance(net, Net) else None,
             other_nets=_other_nets(tallies.joined, drawing) if isinstance(net, Net) and drawing else (),
             no_net=net if isinstance(net, str) else None,
+            cubes=unit_cubes(tallies.joined, teller.unit.size(teller.pi)) if "cubes" in also else None,
         )
 
     def _grouped(self, tallies: SolidTallies) -> Table[str, ToldTally]:

@@ -13,6 +13,7 @@ import { goTo } from "../../ui/fields";
 import { isTyping } from "../../ui/typing";
 import type { WorkProps } from "../kind";
 import { FilesMenu } from "./FilesMenu";
+import { CubesBar } from "./CubesBar";
 import { FillBar } from "./FillBar";
 import { FillPlot } from "./FillPlot";
 import { PieceBar } from "./PieceBar";
@@ -57,6 +58,9 @@ export default function SolidWork({ figure, worked }: WorkProps) {
   const floors = figures.filter((entry) => isOf("plane", entry)).map((entry) => entry.name);
   const plotted = useBench((state) => state.plot);
   const unit = useBench((state) => state.document.settings?.unit ?? "m");
+  const withCubes = useBench((state) => state.cubes);
+  const cells = withCubes ? (good?.cubes ?? null) : null;
+  const [count, setCount] = useState(Infinity);
   const [adding, setAdding] = useState(false);
   const solids = sheet.data?.filter((row) => !row.plane) ?? [];
   const faces = (good?.tallies.surface?.entries ?? [])
@@ -152,12 +156,14 @@ export default function SolidWork({ figure, worked }: WorkProps) {
           old={old}
           title={name}
           level={good?.liquid && bounds ? bounds[0][2] + (good.liquid.risen?.at ?? good.liquid.at) : null}
+          cubes={cells ? { cells, count: Math.min(count, cells.length) } : null}
           onGiven={pick}
           controls={(net) => (
             <>
               {good?.drawing ? (
                 <FilesMenu name={name} drawing={good.drawing} net={net} labels={labels} unit={unit} />
               ) : null}
+              <CubesBar cells={cells} count={Math.min(count, cells?.length ?? 0)} onCount={setCount} unit={unit} />
               <FillBar
                 figure={figure}
                 name={name}
