@@ -59,6 +59,16 @@ ANSWERS: dict[str, dict[str, tuple[str | None, str]]] = {
         "Two coats": ("3184/25", "127.36 m²"),
         "Air inside": ("468/5", "93.60 m³"),
     },
+    # seven hoops of 50π cm and two of 25√3 π
+    "sphere-light": {"Wire": ("7*pi/2 + sqrt(3)*pi/2", "13.72 m"), "Paper": ("2500*pi", "7853.98 cm²")},
+    # 5 · 3 · 4; a bottom of 15, two sides of 20 and two of 12
+    "sand-crate": {"Cubes": ("60", "60.00"), "Sand": ("60", "60.00 L"), "Boards": ("79", "79.00 dm²")},
+    # slant height 5 over half a side of 3: four times 1/2 · 6 · 5; four edges of √(25 + 9)
+    "paper-lantern": {
+        "Paper": ("60", "60.00 cm²"),
+        "Edges": ("24 + 4*sqrt(34)", "47.32 cm"),
+        "Air inside": ("48", "48.00 cm³"),
+    },
     # 18 less half of 2.88π; front and back lose 0.72π each, the top 2.4 · 2; the bowl is half of 4.8π
     "half-pipe": {
         "Concrete left": ("18 - 36*pi/25", "13.48 m³"),
