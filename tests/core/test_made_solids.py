@@ -326,3 +326,32 @@ def test_what_is_not_made_of_unit_cubes_has_none(piece: dict[str, Any]) -> None:
         "figures": [{"name": "it", "kind": "solid", "pieces": [{"name": "a", **piece}]}],
     }
     assert evaluate_document(document, ["cubes"])["figures"]["it"]["cubes"] is None
+
+
+@pytest.mark.parametrize("k", ["2", "1/2", "sqrt(2)"])
+def test_a_scaled_solid_grows_by_the_powers_of_k(k: str) -> None:
+    """Against the solid with its measurements so many times as long."""
+
+    def block(*sizes: str, **more: Any) -> dict[str, Any]:
+        piece = {
+            "name": "a",
+            "shape": "cuboid",
+            "given": dict(zip(("length", "width", "height"), sizes, strict=True)),
+        }
+        figure = {"name": "it", "kind": "solid", "pieces": [piece], **more}
+        results = evaluate_document({"format": "tilt-grid/problem", "version": 1, "figures": [figure]})
+        return results["figures"]["it"]
+
+    scaled = block("4", "2", "3", scale=k)["scaled"]
+    larger = block(*(f"{size} ({k})" for size in "423"))
+    for told in scaled["measures"]:
+        assert told["after"]["exact"] == larger["quantities"][told["measure"]]["exact"]
+        assert told["power"] == {"edges": 1, "surface": 2, "volume": 3}[told["measure"]]
+    assert scaled["ratio"][0] == "≈ 2.17 per m"  # 52/24
+    for wrong, says in (("0", "a scale is more than 0"), ("2 m", "must be a number")):
+        document = {"name": "a", "shape": "cube", "given": {"side": "1"}}
+        figure = {"name": "it", "kind": "solid", "pieces": [document], "scale": wrong}
+        complaints = evaluate_document({"format": "tilt-grid/problem", "version": 1, "figures": [figure]})[
+            "complaints"
+        ]
+        assert [says in c["says"] for c in complaints] == [True]

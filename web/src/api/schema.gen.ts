@@ -2364,6 +2364,32 @@ export interface components {
             version: number;
         };
         /**
+         * Scaled
+         * @description What scaling does to each measure; ``ratio`` is the surface to the volume, before and after, by the unit of length.
+         */
+        Scaled: {
+            k: components["schemas"]["Told"];
+            /** Measures */
+            measures: components["schemas"]["ScaledMeasure"][];
+            /** Ratio */
+            ratio: [
+                string,
+                string
+            ] | null;
+        };
+        /**
+         * ScaledMeasure
+         * @description A measure before and after, and the power of k by which it grows.
+         */
+        ScaledMeasure: {
+            after: components["schemas"]["Told"];
+            before: components["schemas"]["Told"];
+            /** Measure */
+            measure: string;
+            /** Power */
+            power: number;
+        };
+        /**
          * Segment
          * @description A piece of curve. ``sweep`` in degrees, anticlockwise positive; an ellipse has also its other half axis and how
          *     it leans.
@@ -2568,7 +2594,8 @@ export interface components {
         /**
          * SolidDocument
          * @description A solid: ``pieces`` joined in order; filled up to the ``level``, a depth from its lowest point, where there is one, and
-         *     then another solid of the problem ``lowered`` into it.
+         *     then another solid of the problem ``lowered`` into it. With a ``scale`` it is told what the solid so many times as large
+         *     measures.
          */
         SolidDocument: {
             /**
@@ -2587,6 +2614,8 @@ export interface components {
              * @default []
              */
             pieces: components["schemas"]["PieceDocument"][];
+            /** Scale */
+            scale?: string | null;
         } & {
             [key: string]: unknown;
         };
@@ -2636,6 +2665,7 @@ export interface components {
             quantities: {
                 [key: string]: components["schemas"]["Told"];
             };
+            scaled: components["schemas"]["Scaled"] | null;
             /**
              * Tallies
              * @default {}

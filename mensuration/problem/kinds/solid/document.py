@@ -67,9 +67,11 @@ class PieceDocument(Model):
 
 class SolidDocument(FigureDocument):
     """A solid: ``pieces`` joined in order; filled up to the ``level``, a depth from its lowest point, where there is one, and
-    then another solid of the problem ``lowered`` into it."""
+    then another solid of the problem ``lowered`` into it. With a ``scale`` it is told what the solid so many times as large
+    measures."""
 
     kind: Literal["solid"]
     pieces: Annotated[list[PieceDocument], Field(max_length=MAX_PARTS)] = []
     level: Typed | None = None
     lowered: Name | None = None
+    scale: Typed | None = None

@@ -52,13 +52,16 @@ class SolidKind(Kind[SolidDocument]):
                 *again,
             ):
                 yield piece.name, text
-        if figure.level is not None:
-            yield None, figure.level
+        for text in (figure.level, figure.scale):
+            if text is not None:
+                yield None, text
 
     def with_texts(self, figure: SolidDocument, change: Change) -> SolidDocument:
         update: dict[str, object] = {"pieces": [_with_texts(piece, change) for piece in figure.pieces]}
         if figure.level is not None:
             update["level"] = change(figure.level)
+        if figure.scale is not None:
+            update["scale"] = change(figure.scale)
         return figure.model_copy(update=update)
 
     def hangs_on(self, figure: SolidDocument, member: str) -> list[str]:

@@ -21,6 +21,7 @@ from mensuration.problem.kinds.solid.document import PieceDocument, SolidDocumen
 from mensuration.problem.kinds.solid.liquid import Liquid, content_to, depth_with, liquid
 from mensuration.problem.kinds.solid.made import made_from
 from mensuration.problem.kinds.solid.placing import Placed, placed, read_openings
+from mensuration.problem.kinds.solid.scaled import Scaled, scaled
 from mensuration.solids import CutOtherwise, Frame, Joined, Opening, Piece, join
 from mensuration.solids.cubes import Cell, unit_cubes
 from mensuration.solids.faces import called
@@ -47,6 +48,7 @@ class SolidResults(FigureResults):
     other_nets: tuple[Net, ...] = ()
     no_net: str | None = None
     cubes: tuple[Cell, ...] | None = None
+    scaled: Scaled | None = None
     kind: Literal["solid"] = "solid"
 
 
@@ -231,6 +233,7 @@ class SolidWork(Work[SolidDocument]):
             net=net if isinstance(net, Net) else None,
             other_nets=_other_nets(tallies.joined, drawing) if isinstance(net, Net) and drawing else (),
             no_net=net if isinstance(net, str) else None,
+            scaled=self._scaled(tallies),
             cubes=unit_cubes(tallies.joined, teller.unit.size(teller.pi)) if "cubes" in also else None,
         )
 
@@ -243,6 +246,17 @@ class SolidWork(Work[SolidDocument]):
             for measure, tally in grouped
             if len(tally.entries) < len(tallies.of(measure).entries)
         )
+
+    def _scaled(self, tallies: SolidTallies) -> Scaled | None:
+        """The solid k times as large; a k that can't be is complained about."""
+        text = self.figure.scale
+        k = None if text is None else self.context.read(text, "count", "scale")
+        if k is None:
+            return None
+        if k.value.sign() <= 0:
+            self.context.complain("scale", "not-positive", "a scale is more than 0")
+            return None
+        return scaled(tallies, k.value, self.context.teller)
 
     def _liquid(self, tallies: SolidTallies, plotted: bool) -> Liquid | None:
         """The liquid up to the level that is given; what is wrong with it is complained about."""

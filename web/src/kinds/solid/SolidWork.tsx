@@ -17,6 +17,7 @@ import { CubesBar } from "./CubesBar";
 import { FillBar } from "./FillBar";
 import { FillPlot } from "./FillPlot";
 import { PieceBar } from "./PieceBar";
+import { ScaledBar } from "./ScaledBar";
 import { MAKINGS, WALLS, addPiece, changePiece, pieceNamed, piecesOf, makeOf, removePiece, withPiece } from "./pieces";
 
 const NO_COMPLAINTS: Complaint[] = [];
@@ -262,6 +263,9 @@ export default function SolidWork({ figure, worked }: WorkProps) {
           figure={name}
           measures={MEASURES}
         />
+        {pieces.length > 0 ? (
+          <ScaledBar figure={figure} name={name} scaled={good?.scaled ?? null} complaints={complaints} />
+        ) : null}
         <Lines results={worked.results?.lines ?? NOTHING} complaints={complaints} />
       </section>
     </main>

@@ -29,9 +29,26 @@ export const removePiece = (document: ProblemDocument, figure: number, name: str
       .map((piece) => (piece.on?.piece === name ? { ...piece, on: undefined } : piece)),
   }));
 
+/** What is so of a piece as long as nothing else is said. */
+const USUAL = {
+  at: ["0", "0", "0"],
+  lying: false,
+  turns: [],
+  join: "add",
+  open: [],
+  openings: [],
+} satisfies Partial<PieceDocument>;
+
 /** With one piece more. */
-export const withPiece = (document: ProblemDocument, figure: number, piece: PieceDocument): ProblemDocument =>
-  changeFigure("solid", document, figure, (solid) => ({ ...solid, pieces: [...solid.pieces, piece] }));
+export const withPiece = (
+  document: ProblemDocument,
+  figure: number,
+  piece: Partial<PieceDocument> & Pick<PieceDocument, "name" | "shape" | "given">,
+): ProblemDocument =>
+  changeFigure("solid", document, figure, (solid) => ({
+    ...solid,
+    pieces: [...solid.pieces, { ...USUAL, ...piece }],
+  }));
 
 function freshName(document: ProblemDocument, figure: number, base: string): string {
   const taken = new Set(piecesOf(document, figure).map((piece) => piece.name));
@@ -64,19 +81,8 @@ export function makeOf(
   making: { shape: string; given: Record<string, string>; open?: string[] },
 ): [ProblemDocument, string] {
   const name = freshName(document, figure, base);
-  const piece: PieceDocument = {
-    name,
-    shape: making.shape,
-    base,
-    given: { ...making.given },
-    at: ["0", "0", "0"],
-    lying: false,
-    turns: [],
-    join: "add",
-    open: making.open ?? [],
-    openings: [],
-  };
-  return [withPiece(document, figure, piece), name];
+  const { shape, given, open = [] } = making;
+  return [withPiece(document, figure, { name, shape, base, given: { ...given }, open }), name];
 }
 
 /** Another piece of the catalogue, on top of one where there is one; and the name it got. */
@@ -87,17 +93,6 @@ export function addPiece(
   on: string | null,
 ): [ProblemDocument, string] {
   const name = freshName(document, figure, row.name.replace(/-/g, "_"));
-  const piece: PieceDocument = {
-    name,
-    shape: row.name,
-    given: { ...row.starting },
-    at: ["0", "0", "0"],
-    lying: false,
-    turns: [],
-    join: "add",
-    open: [],
-    openings: [],
-    ...(on ? { on: { piece: on, face: "top", at: ["0", "0"] } } : {}),
-  };
-  return [withPiece(document, figure, piece), name];
+  const standing = on ? ({ on: { piece: on, face: "top", at: ["0", "0"] } } satisfies Partial<PieceDocument>) : {};
+  return [withPiece(document, figure, { name, shape: row.name, given: { ...row.starting }, ...standing }), name];
 }
