@@ -35,7 +35,9 @@ class Layer:
     wall: Callable[[int, Real, Real], Real]
     """The area that stands over an edge of its sections, by the edge's place, between two levels."""
     content: Callable[[Real, Real], Real] | None = None
-    """The volume between two levels, where sections don't just grow with the square of the height."""
+    """The volume between two levels, where there is a shorter way to it than by sections."""
+    by_squares: bool = True
+    """Whether the area of its sections is a square function of the level."""
 
     @cached_property
     def same(self) -> Section:

@@ -101,7 +101,9 @@ class Piece:
                 else layer.volume(-two, -one, self.solution.pi)
             )
 
-        return Layer(ends[0], ends[1], layer.constant, at, wall, None if layer.constant else content)
+        return Layer(
+            ends[0], ends[1], layer.constant, at, wall, None if layer.constant else content, layer.by_squares
+        )
 
     def _edge(self, edge: Edge, axis: int, own: int, sign: int) -> Edge:
         """An edge of a section, from the piece's own axes in those of space; seen from the other side it runs back."""

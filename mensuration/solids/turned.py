@@ -190,7 +190,8 @@ class _Rings:
 
     def layer(self, low: Real, high: Real) -> Layer:
         same = all(side.upright for side in self.sides)
-        return Layer(low, high, same, self._at, self._wall, None if same else self._content)
+        squares = all(side.centre is None or not side.centre[0].sign() for side in self.sides)
+        return Layer(low, high, same, self._at, self._wall, None if same else self._content, squares)
 
     @property
     def _share(self) -> Real:

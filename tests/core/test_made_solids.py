@@ -10,7 +10,7 @@ import pytest
 from scipy.integrate import quad
 
 from mensuration.catalogue import figures
-from mensuration.catalogue.figure import Solid
+from mensuration.catalogue.figure import Solid, Turned
 from mensuration.numbers import PI
 from mensuration.problem import evaluate_document
 from mensuration.solids import Frame, Piece, join
@@ -355,3 +355,40 @@ def test_a_scaled_solid_grows_by_the_powers_of_k(k: str) -> None:
             "complaints"
         ]
         assert [says in c["says"] for c in complaints] == [True]
+
+
+@pytest.mark.parametrize("name", [name for name in EULER if not name.startswith("ellips")])
+def test_second_ways_to_the_volume_agree(name: str) -> None:
+    """Layer by layer and by Pappus, each read back from its text."""
+    given = dict(figures()[name].starting)
+    piece = {"name": "a", "shape": name, "given": given}
+    document = {
+        "format": "tilt-grid/problem",
+        "version": 1,
+        "figures": [{"name": "it", "kind": "solid", "pieces": [piece]}],
+    }
+    results = evaluate_document(document, ["ways"])["figures"]["it"]
+    for way in results["ways"]:
+        assert way["total"]["exact"] == results["quantities"]["volume"]["exact"], way["way"]
+        check_tally(way)
+    body = figures()[name].body
+    assert ("Pappus" in [way["way"] for way in results["ways"]]) == isinstance(body, Turned)
+
+
+def test_a_composite_layer_by_layer() -> None:
+    """A block of 4 by 4 by 1, a frustum on it from 4 to 2 over 3, a hole through both."""
+    pieces = [
+        {"name": "a", "shape": "cuboid", "given": {"length": "4", "width": "4", "height": "1"}},
+        {"name": "b", "shape": "square-frustum", "given": {"bottom": "4", "top": "2", "height": "3"}, "on": {"piece": "a"}},
+        {"name": "c", "shape": "cylinder", "given": {"radius": "1/2", "height": "4"}, "on": {"piece": "b"}, "join": "take"},
+    ]  # fmt: skip
+    document = {
+        "format": "tilt-grid/problem",
+        "version": 1,
+        "figures": [{"name": "it", "kind": "solid", "pieces": pieces}],
+    }
+    results = evaluate_document(document, ["ways"])["figures"]["it"]
+    (way,) = results["ways"]
+    assert way["total"]["exact"] == results["quantities"]["volume"]["exact"] == "44 - pi"
+    assert len(way["entries"]) == 2
+    check_tally(way)

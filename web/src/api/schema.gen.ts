@@ -2621,7 +2621,8 @@ export interface components {
         };
         /**
          * SolidResults
-         * @description A solid: every piece's quantities, its picture, its tallies, those of faces also ``grouped`` where some are equal, what
+         * @description A solid: every piece's quantities, its picture, its tallies and second ``ways`` to its volume, those of faces also
+         *     ``grouped`` where some are equal, what
          *     it is filled with, and its net (of a cuboid all eleven), or why it has none; the unit cubes that it is made of, where
          *     they are wanted and it is.
          */
@@ -2673,6 +2674,11 @@ export interface components {
             tallies: {
                 [key: string]: components["schemas"]["ToldTally"];
             };
+            /**
+             * Ways
+             * @default []
+             */
+            ways: components["schemas"]["ToldTally"][];
         };
         /**
          * SpaceDrawing

@@ -13,6 +13,8 @@ interface Props {
   tallies: Record<string, Tally>;
   /** The same with equal entries told together, where there are some. */
   grouped?: Record<string, Tally>;
+  /** Second ways to the volume; null where nobody offers any. */
+  second?: Tally[] | null;
   old: boolean;
   complaints: Complaint[];
   figure: string;
@@ -33,12 +35,14 @@ const OF_PLANE_FIGURES: Measure[] = [
   { name: "perimeter", title: "Perimeter" },
 ];
 const NONE: never[] = [];
+const WAYS: Record<string, string> = { layers: "layer by layer", Pappus: "by Pappus" };
 const NO_TALLIES: Record<string, Tally> = {};
 
 /** The itemised receipt: every entry with its sign, formula and numbers; a double rule; the total. */
 export const TallyPanel = memo(function TallyPanel({
   tallies,
   grouped = NO_TALLIES,
+  second = null,
   old,
   complaints,
   figure,
@@ -53,7 +57,10 @@ export const TallyPanel = memo(function TallyPanel({
   const measure = measures.some(({ name }) => name === wanted) ? wanted : (measures[0]?.name ?? "");
   const [together, setTogether] = useState(false);
   const equal = grouped[measure];
-  const tally = (together ? equal : undefined) ?? tallies[measure];
+  const looked = useBench((state) => state.ways !== null) && measure === "volume";
+  const [way, setWay] = useState("");
+  const other = looked ? second?.find((each) => each.way === way) : undefined;
+  const tally = other ?? (together ? equal : undefined) ?? tallies[measure];
   const waysOpen = useBench((state) => state.ways !== null);
   const beside = useBench((state) => state.ways !== null && state.ways.beside !== null) && measure === "area";
   const counting = useBench((state) => state.mode === "squares");
@@ -100,6 +107,27 @@ export const TallyPanel = memo(function TallyPanel({
           >
             2 ×
           </Button>
+        ) : null}
+        {measure === "volume" && second ? (
+          looked ? (
+            <select
+              className="field w-34"
+              aria-label="The way to the volume"
+              value={other ? way : ""}
+              onChange={(event) => setWay(event.target.value)}
+            >
+              <option value="">piece by piece</option>
+              {second.map((each) => (
+                <option key={each.way} value={each.way}>
+                  {WAYS[each.way] ?? each.way}
+                </option>
+              ))}
+            </select>
+          ) : (
+            <Button title="Second ways to the volume" onClick={() => store.getState().set({ ways: { beside: null } })}>
+              Ways …
+            </Button>
+          )
         ) : null}
         {measure === "area" && tally ? (
           <Button

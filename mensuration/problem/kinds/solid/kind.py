@@ -16,7 +16,7 @@ class SolidKind(Kind[SolidDocument]):
     name = "solid"
     document = SolidDocument
     results = SolidResults
-    also = ("plot", "cubes")
+    also = ("plot", "cubes", "ways")
 
     def start(self, figure: SolidDocument, context: Context) -> SolidWork:
         return SolidWork(figure, context)

@@ -28,6 +28,7 @@ from mensuration.solids.faces import called
 from mensuration.solids.filling import CannotBeFilled
 from mensuration.solving import Solution, SolvingError, solve
 from mensuration.tally.solid import MEASURES, SolidTallies, openings_in
+from mensuration.tally.solid_ways import volume_ways
 from mensuration.telling import Teller, Told
 from mensuration.telling.mathematics import Maths
 from mensuration.telling.tallies import ToldTally, tally_working, tell_tally
@@ -36,13 +37,15 @@ from mensuration.units import NUMBER, Kind
 
 @dataclass(frozen=True, kw_only=True)
 class SolidResults(FigureResults):
-    """A solid: every piece's quantities, its picture, its tallies, those of faces also ``grouped`` where some are equal, what
+    """A solid: every piece's quantities, its picture, its tallies and second ``ways`` to its volume, those of faces also
+    ``grouped`` where some are equal, what
     it is filled with, and its net (of a cuboid all eleven), or why it has none; the unit cubes that it is made of, where
     they are wanted and it is."""
 
     pieces: Table[str, Table[str, Told]]
     drawing: SpaceDrawing | None
     liquid: Liquid | None = None
+    ways: tuple[ToldTally, ...] = ()
     grouped: Table[str, ToldTally] = field(default_factory=lambda: table(()))
     net: Net | None = None
     other_nets: tuple[Net, ...] = ()
@@ -228,6 +231,7 @@ class SolidWork(Work[SolidDocument]):
             tallies=table((measure, tally) for measure, tally in told.items() if tally is not None),
             pieces=pieces,
             drawing=drawing,
+            ways=_ways(tallies.joined, teller) if "ways" in also else (),
             grouped=self._grouped(tallies),
             liquid=self._liquid(tallies, "plot" in also),
             net=net if isinstance(net, Net) else None,
@@ -353,6 +357,12 @@ def _drawn(joined: Joined, teller: Teller) -> SpaceDrawing | None:
 @lru_cache(maxsize=32)
 def _other_nets(joined: Joined, drawing: SpaceDrawing) -> tuple[Net, ...]:
     return other_nets(joined, drawing)
+
+
+@lru_cache(maxsize=32)
+def _ways(joined: Joined, teller: Teller) -> tuple[ToldTally, ...]:
+    """Second ways to the volume."""
+    return tuple(tell_tally(tally, teller) for tally in volume_ways(joined, teller.unit.kind, teller.pi))
 
 
 @lru_cache(maxsize=32)

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { api } from "../../api/client";
 import { useSheet } from "../../api/queries";
-import type { Complaint, EntryAnswer, PieceDocument, SheetRow, SolidNet } from "../../api/types";
+import type { Complaint, EntryAnswer, PieceDocument, SheetRow, SolidNet, Tally } from "../../api/types";
 import { CardPicture } from "../../cards/CardPicture";
 import { isOf, resultsOf } from "../../document/figures";
 import { useBench, useBenchStore } from "../../document/store";
@@ -23,6 +23,7 @@ import { MAKINGS, WALLS, addPiece, changePiece, pieceNamed, piecesOf, makeOf, re
 const NO_COMPLAINTS: Complaint[] = [];
 const NOTHING = {};
 const NO_NETS: SolidNet[] = [];
+const NO_WAYS: Tally[] = [];
 const MEASURES = [
   { name: "volume", title: "Volume" },
   { name: "surface", title: "Surface" },
@@ -258,6 +259,7 @@ export default function SolidWork({ figure, worked }: WorkProps) {
         <TallyPanel
           tallies={good?.tallies ?? NOTHING}
           grouped={good?.grouped ?? NOTHING}
+          second={good?.ways ?? NO_WAYS}
           old={old}
           complaints={complaints}
           figure={name}
