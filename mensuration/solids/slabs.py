@@ -3,15 +3,22 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from fractions import Fraction
 from functools import cached_property
+from itertools import combinations
 
 from mensuration.numbers import Real
 from mensuration.plane.arrangement import Arrangement, arrange
 from mensuration.plane.composing import APART, PARTLY, relation_to
+from mensuration.plane.edges import Box, around
 from mensuration.plane.measuring import Covers
 from mensuration.plane.placing import Bordered
 from mensuration.solids.layers import HALF, Layer, Section
 from mensuration.solids.pieces import Piece
+
+HALVES = Fraction(1, 2)
+LOOKED_AT = tuple(Fraction(n, 178) for n in (10, 22, 38, 54, 68, 78, 89, 102, 116, 132, 146, 158, 170))
+"""The shares of a changing slab's height at which pieces that come near one another are looked at, the middle in the middle."""
 
 
 class CutOtherwise(ValueError):
@@ -46,9 +53,27 @@ class Slab:
 
     @cached_property
     def arrangements(self) -> tuple[Arrangement, ...]:
-        """The sections together: of pieces that change, at both ends and between."""
-        levels = [self.middle] if self.constant else [self.low, self.middle, self.high]
+        """The sections together: of pieces that change, at both ends and between; where several come near one another, at
+        many levels, so that none is missed at which they meet."""
+        if self.constant:
+            levels = [self.middle]
+        else:
+            inner = LOOKED_AT if self._near else (HALVES,)
+            shares = [Real.of(share) for share in inner]
+            levels = [self.low, *(self.low + (self.high - self.low) * share for share in shares), self.high]
         return tuple(arrange(tuple(self.at(level))) for level in levels)
+
+    @cached_property
+    def _near(self) -> bool:
+        """Whether two pieces' sections may meet somewhere in the slab: whether what surrounds them does."""
+        levels = (self.low, self.middle, self.high)
+        boxes = []
+        for _, layer in self.present:
+            edges = [edge for level in levels for edge in layer.at(level)]
+            boxes.append(around([edge.box for edge in edges]) if edges else None)
+        return any(
+            one is not None and two is not None and _overlap(one, two) for one, two in combinations(boxes, 2)
+        )
 
     @property
     def between(self) -> Arrangement:
@@ -64,6 +89,16 @@ class Slab:
         if len(found) != 1 or (PARTLY in found and not self.constant):
             raise CutOtherwise
         return found.pop()
+
+
+def _overlap(one: Box, two: Box) -> bool:
+    room = 1e-9 * max(abs(value) for box in (one, two) for value in box)
+    return (
+        one[0] <= two[2] + room
+        and two[0] <= one[2] + room
+        and one[1] <= two[3] + room
+        and two[1] <= one[3] + room
+    )
 
 
 def _vanishes(slab: Slab) -> bool:

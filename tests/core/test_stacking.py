@@ -309,3 +309,27 @@ def test_figures_are_renamed_where_a_prism_or_a_filling_names_them() -> None:
     assert problem.figures[1].pieces[0].base == "ground"
     assert problem.asks[0].expression == "fill(tank, 0.5)"
     assert evaluate_problem(problem).asks[0].text == "25.50 m³"
+
+
+@pytest.mark.parametrize(
+    "pieces",
+    [
+        [  # apart at the bottom, in the middle and where the first has come to a point; not between
+            {"name": "a", "shape": "square-pyramid", "given": {"side": "1", "height": "1"}, "at": ["1", "0", "0"]},
+            {"name": "b", "shape": "square-pyramid", "given": {"side": "3", "height": "1"}, "on": {"piece": "a", "at": ["0", "1"]}, "join": "take"},
+        ],
+        [
+            {"name": "a", "shape": "square-pyramid", "given": {"side": "4", "height": "2"}},
+            {"name": "b", "shape": "square-pyramid", "given": {"side": "2", "height": "3"}, "on": {"piece": "a", "face": "right", "at": ["0.5", "1"]}, "join": "take"},
+        ],
+    ],
+)  # fmt: skip
+def test_pieces_that_meet_between_two_levels_are_not_told_as_apart(pieces: list[dict[str, Any]]) -> None:
+    document = {
+        "format": "tilt-grid/problem",
+        "version": 1,
+        "figures": [{"name": "it", "kind": "solid", "pieces": pieces}],
+    }
+    results = evaluate_document(document)
+    assert "cut-otherwise" in [complaint["code"] for complaint in results["complaints"]]
+    assert "volume" not in results["figures"]["it"]["tallies"]
