@@ -279,6 +279,8 @@ class _Wall:
             spots = _along(self.fragment, self.forward, self.steps)
             return [(low, spots), (high, spots)]
         layer = next(layer for own, layer in self.slab.present if own is self.piece)
+        if self.slab.linear:
+            return [(low, self._corners(AT_END)), (high, self._corners(1 - AT_END))]
         if layer.constant:
             spots = _along(self.fragment, self.forward, self.steps)
             return [(low, spots), (high, spots)]
@@ -289,6 +291,13 @@ class _Wall:
             spots = self._spots(layer, share)
             rows.append((low + (high - low) * share, spots if self.forward else spots[::-1]))
         return rows
+
+    def _corners(self, share: Fraction) -> list[Spot]:
+        """The ends of a fragment of a straight edge at a share of the slab's height."""
+        level = self.slab.low + (self.slab.high - self.slab.low) * Real.of(share)
+        ends = (self.fragment.tail, self.fragment.head)
+        points = [self.slab.point(number, level) for number in (ends if self.forward else ends[::-1])]
+        return [(float(x), float(y)) for x, y in points]
 
     def _spots(self, layer: Layer, share: float) -> list[Spot]:
         """Spots along the section's edge at a share of the slab's height, or a hair from its ends."""

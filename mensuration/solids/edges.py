@@ -6,15 +6,15 @@ from collections.abc import Iterator
 from itertools import pairwise
 from math import hypot
 
-from mensuration.numbers import Real
+from mensuration.numbers import NOUGHT, Real
 from mensuration.plane.arrangement import Fragment
-from mensuration.plane.edges import Edge, Point, Spot
+from mensuration.plane.edges import Edge, Spot
 from mensuration.plane.regions import regions_of, turning, walks
 from mensuration.solids.joining import Joined
+from mensuration.solids.meeting import QUARTER, THREE_QUARTERS
 from mensuration.solids.slabs import Slab
 from mensuration.solids.stacking import Stack
 
-QUARTER = Real.of(1) / Real.of(4)
 CORNER = 0.1  # the angle, beyond which there is an edge
 NEARLY = 1e-7
 PLACES = 9  # to which ends are the same
@@ -104,19 +104,15 @@ def _corner(stack: Stack, slab: Slab, fragment: Fragment, forward: bool) -> tupl
     edge = stack.wall_of(fragment)
     assert edge is not None
     layer = next(layer for piece, layer in slab.present if piece.index == edge.part)
-    if layer.constant:
+    if slab.constant or (layer.constant and not slab.linear):
         return None
     rise = slab.high - slab.low
-    low, high = slab.low + rise * QUARTER, slab.low + rise * QUARTER * Real.of(3)
-    runs_on = (fragment.owners[0].forward == forward) if fragment.edge is not edge else forward
-
-    def at(level: Real) -> Point:
-        section = layer.at(level)[edge.index]
-        return section.start if runs_on else section.end
-
-    (ax, ay), (bx, by) = at(low), at(high)
-    two = Real.of(2)
-    return (bx - ax) * two, (by - ay) * two, rise
+    number, two = fragment.tail if forward else fragment.head, Real.of(2)
+    if not slab.linear:
+        return NOUGHT, NOUGHT, rise
+    (ax, ay), (bx, by) = (slab.point(number, slab.low + rise * share) for share in (QUARTER, THREE_QUARTERS))
+    x, y = (bx - ax) * two, (by - ay) * two
+    return (x, y, rise) if x.sign() or y.sign() else None
 
 
 def _spot(slab: Slab, fragment: Fragment, forward: bool) -> Spot:

@@ -11,6 +11,7 @@ from mensuration.expressions import Quantity
 from mensuration.numbers import NOUGHT, Real
 from mensuration.plane.regions import Region
 from mensuration.solids.layers import Flat, Layer, Section, reach_across
+from mensuration.solids.polyhedron import polygon_raised
 from mensuration.solving import Solution, solve
 from mensuration.units import Kind
 
@@ -25,10 +26,12 @@ class RaisedRegion(OwnBody):
     region: Region
 
     def layers(self, solution: Solution, axis: int) -> tuple[tuple[Layer, ...], tuple[Flat, ...]] | None:
-        if axis != 2:
-            return None
         edges = tuple(replace(edge, part=0, index=number) for number, edge in enumerate(self.region.edges))
         height = solution.values[HEIGHT].value
+        if axis != 2:
+            if not self.region.straight:
+                return None
+            return polygon_raised(edges, [edge.start for edge in edges], None, height).layers(axis)
         layer = Layer(
             NOUGHT,
             height,

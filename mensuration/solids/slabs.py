@@ -10,10 +10,11 @@ from itertools import combinations
 from mensuration.numbers import Real
 from mensuration.plane.arrangement import Arrangement, arrange
 from mensuration.plane.composing import APART, PARTLY, relation_to
-from mensuration.plane.edges import Box, around
+from mensuration.plane.edges import Box, Edge, Point, around
 from mensuration.plane.measuring import Covers
 from mensuration.plane.placing import Bordered
 from mensuration.solids.layers import HALF, Layer, Section
+from mensuration.solids.meeting import crossing_of, meeting_levels
 from mensuration.solids.pieces import Piece
 
 HALVES = Fraction(1, 2)
@@ -52,19 +53,54 @@ class Slab:
         return parts
 
     @cached_property
-    def arrangements(self) -> tuple[Arrangement, ...]:
-        """The sections together: of pieces that change, at both ends and between; where several come near one another, at
-        many levels, so that none is missed at which they meet."""
-        if self.constant:
-            levels = [self.middle]
-        else:
-            inner = LOOKED_AT if self._near else (HALVES,)
-            shares = [Real.of(share) for share in inner]
-            levels = [self.low, *(self.low + (self.high - self.low) * share for share in shares), self.high]
-        return tuple(arrange(tuple(self.at(level))) for level in levels)
+    def linear(self) -> bool:
+        """Whether all edges of its sections are straight and move evenly: then nothing new meets within it, since it ends at
+        every level at which that happens (:mod:`mensuration.solids.meeting`)."""
+        return all(layer.by_squares for _, layer in self.present) and all(
+            edge.straight for _, layer in self.present for edge in layer.at(self.middle)
+        )
 
     @cached_property
-    def _near(self) -> bool:
+    def arrangements(self) -> tuple[Arrangement, ...]:
+        """The sections together: of round pieces that change, at both ends and between; where several come near one another,
+        at many levels, so that none is missed at which they meet."""
+        if self.constant or self.linear:
+            return (self.plane(self.middle),)
+        inner = LOOKED_AT if self.near else (HALVES,)
+        shares = [Real.of(share) for share in inner]
+        levels = [self.low, *(self.low + (self.high - self.low) * share for share in shares), self.high]
+        return tuple(arrange(tuple(self.at(level))) for level in levels)
+
+    def plane(self, level: Real) -> Arrangement:
+        """The sections together at a level."""
+        if level not in self._planes:
+            self._planes[level] = arrange(tuple(self.at(level)))
+        return self._planes[level]
+
+    @cached_property
+    def _planes(self) -> dict[Real, Arrangement]:
+        return {}
+
+    def point(self, number: int, level: Real) -> Point:
+        """Where a corner of the arrangement between lies at another level within the slab; of straight edges only."""
+        vertex = self.between.vertices[number]
+        layers = {piece.index: layer for piece, layer in self.present}
+        for (part, index), (start, end) in self.between.ends.items():
+            if number in (start, end):
+                edge = layers[part].at(level)[index]
+                return edge.start if number == start else edge.end
+        assert vertex.edges is not None
+        one, two = (layers[edge.part].at(level)[edge.index] for edge in vertex.edges)
+        return crossing_of(one.start, _along(one), two.start, _along(two))
+
+    def meetings(self) -> list[Real]:
+        """The levels at which it is to be parted, so that nothing new meets within a part."""
+        if self.constant or not self.linear or not self.near:
+            return []
+        return meeting_levels(self.low, self.high, [(piece.index, layer) for piece, layer in self.present])
+
+    @cached_property
+    def near(self) -> bool:
         """Whether two pieces' sections may meet somewhere in the slab: whether what surrounds them does."""
         levels = (self.low, self.middle, self.high)
         boxes = []
@@ -86,9 +122,13 @@ class Slab:
         }
         if not self.constant and len(found) > 1:
             found -= {APART} if _vanishes(self) else set()
-        if len(found) != 1 or (PARTLY in found and not self.constant):
+        if len(found) != 1 or (PARTLY in found and not (self.constant or self.linear)):
             raise CutOtherwise
         return found.pop()
+
+
+def _along(edge: Edge) -> Point:
+    return edge.end[0] - edge.start[0], edge.end[1] - edge.start[1]
 
 
 def _overlap(one: Box, two: Box) -> bool:

@@ -18,12 +18,15 @@ from mensuration.plane.composing import APART, AROUND, PARTLY, WITHIN
 from mensuration.plane.edges import Edge
 from mensuration.plane.measuring import Covers, enclosed, run_length
 from mensuration.plane.runs import runs_of
-from mensuration.solids.layers import CannotBeSliced, Flat, Layer, distinct
+from mensuration.solids.layers import FOUR, HALF, THREE, TWO, CannotBeSliced, Flat, Layer, distinct
 from mensuration.solids.pieces import Piece
 from mensuration.solids.slabs import CutOtherwise, Slab
 
 NEARLY = 1e-9
 UP = 2
+MOST_LEVELS = 120
+Bordering = dict[tuple[int, int], tuple[Edge, bool, Callable[[], Real]]]
+"""Of every edge, by its part and place: whether all of it bounds the solid, and how much of its length does."""
 
 
 @dataclass(frozen=True)
@@ -85,27 +88,33 @@ class Stack:
 
     @cached_property
     def levels(self) -> list[Real]:
+        """Where something begins or ends, or begins or ceases to meet something else."""
         ends = [
             level
             for piece in self.pieces
             for layer in piece.layers(self.axis)[0]
             for level in (layer.low, layer.high)
         ]
-        return distinct(ends)
+        levels = distinct(ends)
+        met = [level for low, high in pairwise(levels) for level in self._slab(low, high).meetings()]
+        levels = distinct([*levels, *met]) if met else levels
+        if len(levels) > MOST_LEVELS:
+            raise CutOtherwise
+        return levels
 
     @cached_property
     def slabs(self) -> tuple[Slab, ...]:
-        slabs = []
-        for low, high in pairwise(self.levels):
-            middle = float(low + high) / 2
-            present = tuple(
-                (piece, layer)
-                for piece in self.pieces
-                for layer in piece.layers(self.axis)[0]
-                if float(layer.low) < middle < float(layer.high)
-            )
-            slabs.append(Slab(low, high, present, self.pi))
-        return tuple(slabs)
+        return tuple(self._slab(low, high) for low, high in pairwise(self.levels))
+
+    def _slab(self, low: Real, high: Real) -> Slab:
+        middle = float(low + high) / 2
+        present = tuple(
+            (piece, layer)
+            for piece in self.pieces
+            for layer in piece.layers(self.axis)[0]
+            if float(layer.low) < middle < float(layer.high)
+        )
+        return Slab(low, high, present, self.pi)
 
     @cached_property
     def upright(self) -> Stack | None:
@@ -160,19 +169,17 @@ class Stack:
                 return NOUGHT
             if relation == WITHIN:
                 return layer.volume(slab.low, slab.high, self.pi)
-            if slab.constant:
+            if relation == PARTLY:
                 bit = 1 << piece.index
-                area = enclosed(
-                    slab.between, lambda mask: bool(mask & bit) and self.covers(mask, most=number), self.pi
+                return _content(
+                    slab,
+                    slab.low,
+                    slab.high,
+                    lambda mask: bool(mask & bit) and self.covers(mask, most=number),
                 )
-                return area * (slab.high - slab.low)
-            return self._before(slab, number)
+            return self._joined(slab, slab.low, slab.high, number)
 
         return found
-
-    def _before(self, slab: Slab, number: int) -> Real:
-        """The volume of a slab before a piece joins."""
-        return self._joined(slab, slab.low, slab.high, number)
 
     def volume_between(self, slab: Slab, low: Real, high: Real) -> Real:
         """The volume of the solid between two levels within a slab."""
@@ -182,6 +189,8 @@ class Stack:
 
     def _joined(self, slab: Slab, low: Real, high: Real, count: int) -> Real:
         """The volume between two levels within a slab, once the first so many pieces are joined."""
+        if slab.linear and self._is_parted(slab):
+            return _content(slab, low, high, self._until(count))
         total = NOUGHT
         for number, piece in enumerate(self.pieces[:count]):
             layer = next((layer for own, layer in slab.present if own is piece), None)
@@ -199,6 +208,14 @@ class Stack:
                 raise CutOtherwise
             total = total + (own - common) if piece.join == "add" else total - common
         return total
+
+    def _is_parted(self, slab: Slab) -> bool:
+        """Whether some piece lies partly in what was there before it."""
+        return any(
+            slab.relation(piece, self._until(number)) == PARTLY
+            for number, piece in enumerate(self.pieces)
+            if any(own is piece for own, _ in slab.present)
+        )
 
     @cached_property
     def volume(self) -> Real:
@@ -277,48 +294,56 @@ class Stack:
     def _side_faces(self) -> Iterator[FaceShare]:
         found: dict[tuple[int, str], _SideFace] = {}
         for slab in self.slabs:
-            for edge, total, shown in self._walls(slab):
+            for edge, total, shown in self._walls(slab, slab.low, slab.high):
                 face = found.setdefault((edge.part, edge.name), _SideFace(edge.part, edge.name))
                 face.add(slab, edge, total, shown)
         by_index = {piece.index: piece for piece in self.pieces}
         for face in found.values():
             yield face.share(by_index[face.part], self.axis)
 
-    def _walls(self, slab: Slab) -> Iterator[tuple[Edge, bool, Real | None]]:
-        """Every edge of the sections of a slab: whether all of it bounds the solid, and how much of its length does
-        where it stays the same; else None, and all or nothing of it must."""
+    def _walls(self, slab: Slab, low: Real, high: Real) -> Iterator[tuple[Edge, bool, Real]]:
+        """Every edge of the sections of a slab: whether all of it bounds the solid, and the area that does over it between
+        two levels. Of what is straight and moves evenly it is the length in the middle, times how far down the face."""
         layers = {piece.index: layer for piece, layer in slab.present}
-        found = [self._bordering(plane) for plane in slab.arrangements]
+        evenly = slab.linear and not slab.constant
+        found = [self._bordering(slab.plane((low + high) * HALF))] if evenly else self._looked_at(slab)
         for key, (edge, all_of, shown) in found[len(found) // 2].items():
-            same = layers[edge.part].constant
-            for other in found if not slab.constant else ():
+            layer = layers[edge.part]
+            if all_of and all(other.get(key, (edge, True, shown))[1] for other in found):
+                yield edge, True, layer.wall(edge.index, low, high)
+                continue
+            for other in found if not (slab.constant or evenly) else ():
                 if key not in other:  # it has come to a point
                     continue
                 _, other_all, other_shown = other[key]
-                alike = abs(float(other_shown()) - float(shown())) < NEARLY if same else other_all == all_of
-                if not alike:
+                alike = abs(float(other_shown()) - float(shown())) < NEARLY
+                if not (alike if layer.constant else other_all == all_of):
                     raise CutOtherwise
-            length = shown() if same or not all_of else None
-            if not same and not all_of and length is not None and length.sign():
+            length = shown()
+            if not length.sign():
+                yield edge, False, NOUGHT
+            elif layer.constant:
+                yield edge, False, length * (high - low)
+            elif evenly:
+                yield edge, False, layer.wall(edge.index, low, high) * length / edge.length
+            else:
                 raise CutOtherwise
-            yield edge, all_of, length
+
+    def _looked_at(self, slab: Slab) -> list[Bordering]:
+        return [self._bordering(plane) for plane in slab.arrangements]
 
     def wall_areas(self, slab: Slab, low: Real, high: Real) -> Iterator[Real]:
         """The areas of the side faces between two levels within a slab, as far as they are on the surface."""
-        layers = {piece.index: layer for piece, layer in slab.present}
-        for edge, all_of, length in self._walls(slab):
-            if all_of:
-                yield layers[edge.part].wall(edge.index, low, high)
-            elif length is not None:
-                yield length * (high - low)
+        for _, _, area in self._walls(slab, low, high):
+            yield area
 
-    def _bordering(self, plane: Arrangement) -> dict[tuple[int, int], tuple[Edge, bool, Callable[[], Real]]]:
+    def _bordering(self, plane: Arrangement) -> Bordering:
         """Of every edge whether all of it bounds the solid, and how much of its length does."""
         along: dict[tuple[int, int], list[Fragment]] = {}
         for fragment in plane.fragments:
             for owner in fragment.owners:
                 along.setdefault((owner.edge.part, owner.edge.index), []).append(fragment)
-        found = {}
+        found: Bordering = {}
         for part in plane.parts:
             for edge in part.edges:
                 fragments = along.get((edge.part, edge.index), [])
@@ -349,6 +374,18 @@ class Stack:
         return facing[0] if facing else None
 
 
+def _content(slab: Slab, low: Real, high: Real, covers: Covers) -> Real:
+    """The volume of what is covered between two levels: its sections are square functions of the level, for which the open
+    rule by W. E. Milne (Numerical Calculus, 1949) is exact. At the ends some may have come to a line."""
+    if slab.constant:
+        return enclosed(slab.between, covers, slab.pi) * (high - low)
+    quarter = (high - low) / FOUR
+    first, middle, last = (
+        enclosed(slab.plane(low + quarter * Real.of(n)), covers, slab.pi) for n in (1, 2, 3)
+    )
+    return (TWO * (first + last) - middle) * (high - low) / THREE
+
+
 def _touch(one: Fragment, two: Fragment) -> bool:
     return bool({one.tail, one.head} & {two.tail, two.head})
 
@@ -359,9 +396,9 @@ class _SideFace:
 
     part: int
     name: str
-    parts: list[tuple[Slab, Edge, bool, Real | None]] = field(default_factory=list)
+    parts: list[tuple[Slab, Edge, bool, Real]] = field(default_factory=list)
 
-    def add(self, slab: Slab, edge: Edge, total: bool, shown: Real | None) -> None:
+    def add(self, slab: Slab, edge: Edge, total: bool, shown: Real) -> None:
         self.parts.append((slab, edge, total, shown))
 
     def share(self, piece: Piece, axis: int) -> FaceShare:
@@ -374,10 +411,7 @@ class _SideFace:
         width = Real.sum(edge.length for edge in edges.values()) if constant else None
         if whole:
             return FaceShare(piece, self.name, True, size, size, outward, width)
-        counted = [
-            area if total else (shown if shown is not None else NOUGHT) * (slab.high - slab.low)
-            for area, (slab, _, total, shown) in zip(areas, self.parts, strict=True)
-        ]
+        counted = [shown for _, _, _, shown in self.parts]
         return FaceShare(piece, self.name, False, size, Real.sum(counted), outward, width)
 
 
@@ -402,7 +436,8 @@ def _outward(edges: Sequence[Edge], axis: int, piece: Piece) -> tuple[int, int] 
 
 
 def stacked(pieces: tuple[Piece, ...], pi: Real) -> Stack:
-    """The pieces as a stack along the first axis that tells all of them, upright first. CutOtherwise where there is none.
+    """The pieces as a stack along the first axis that tells all of them: one along which all stay the same where there is
+    one, then upright first. CutOtherwise where there is none.
 
     >>> from mensuration.catalogue import figures
     >>> from mensuration.numbers import PI
@@ -412,7 +447,7 @@ def stacked(pieces: tuple[Piece, ...], pi: Real) -> Stack:
     >>> stacked((Piece("box", 0, "add", cube, Frame()),), PI).volume
     Real('27')
     """
-    for axis in (2, 0, 1):
+    for axis in sorted((2, 0, 1), key=lambda axis: not _stays_same(pieces, axis)):
         stack = Stack(pieces, axis, pi)
         try:
             stack.work_out()
@@ -420,3 +455,10 @@ def stacked(pieces: tuple[Piece, ...], pi: Real) -> Stack:
             continue
         return stack
     raise CutOtherwise
+
+
+def _stays_same(pieces: tuple[Piece, ...], axis: int) -> bool:
+    try:
+        return all(layer.constant for piece in pieces for layer in piece.layers(axis)[0])
+    except CannotBeSliced:
+        return False

@@ -16,10 +16,14 @@ from hypothesis import strategies as st
 from mensuration.catalogue import figures
 from mensuration.catalogue.figure import Solid
 from mensuration.editing.renaming import rename_figure
+from mensuration.exchange.meshes import mesh_of
 from mensuration.expressions import Quantity, Scope, evaluate, parse
+from mensuration.frozen import as_data
 from mensuration.numbers import PI, Real
 from mensuration.problem import evaluate as evaluate_problem
 from mensuration.problem import evaluate_document, read
+from mensuration.problem.evaluate import work_of
+from mensuration.problem.kinds.solid.work import SolidWork
 from mensuration.solids import CutOtherwise, Frame, Piece, join
 from mensuration.solids.layers import CannotBeSliced
 from mensuration.solids.slicing import layers_of
@@ -325,6 +329,54 @@ def test_figures_are_renamed_where_a_prism_or_a_filling_names_them() -> None:
     ],
 )  # fmt: skip
 def test_pieces_that_meet_between_two_levels_are_not_told_as_apart(pieces: list[dict[str, Any]]) -> None:
+    document = {
+        "format": "tilt-grid/problem",
+        "version": 1,
+        "figures": [{"name": "it", "kind": "solid", "pieces": pieces}],
+    }
+    work = work_of(read(document), "it")
+    assert isinstance(work, SolidWork) and work.tallies is not None
+    mesh = mesh_of(work.tallies.joined, 24)
+    volume = work.tallies.quantity("volume").value
+    assert volume.exact is not None
+    assert float(volume) == pytest.approx(mesh.volume) and mesh.volume < float(
+        work.placed["a"].solution.floats["volume"]
+    )
+    assert float(work.tallies.quantity("surface").value) == pytest.approx(mesh.surface)
+
+
+def test_a_cross_of_two_prisms_lying_across_one_another() -> None:
+    """Two triangular prisms of legs 2 by 2, 6 long: what they share is 2 ∫ (2 - z)² dz halved, by slices 8/3."""
+    beam = {"shape": "right-triangle-prism", "given": {"base": "2", "base_height": "2", "height": "6"}}
+    pieces = [
+        {"name": "a", **beam, "turns": ["x"]},
+        {"name": "b", **beam, "turns": ["x", "z"], "at": ["0", "-3", "0"]},
+    ]
+    document = {
+        "format": "tilt-grid/problem",
+        "version": 1,
+        "figures": [{"name": "it", "kind": "solid", "pieces": pieces}],
+    }
+    work = work_of(read(document), "it")
+    assert isinstance(work, SolidWork) and work.tallies is not None
+    mesh = mesh_of(work.tallies.joined, 24)
+    for measure, found in (("volume", mesh.volume), ("surface", mesh.surface)):
+        told = work.tallies.quantity(measure).value
+        assert told.exact is not None and float(told) == pytest.approx(found)
+    check_tally(work.tally("surface") and as_data(work.tally("surface")))
+
+
+def test_round_pieces_that_cut_one_another_are_refused_in_words() -> None:
+    pieces = [
+        {"name": "a", "shape": "cylinder", "given": {"radius": "1", "height": "6"}},
+        {
+            "name": "b",
+            "shape": "cylinder",
+            "given": {"radius": "1", "height": "6"},
+            "lying": True,
+            "at": ["0", "0", "2"],
+        },
+    ]
     document = {
         "format": "tilt-grid/problem",
         "version": 1,

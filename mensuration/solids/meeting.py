@@ -1,0 +1,156 @@
+"""The levels within a layer at which plane faces of several pieces begin or cease to meet.
+
+Within a layer the section of a plane face is a straight edge that moves evenly and keeps its direction. What they have in
+common changes its shape only where a corner of one comes to lie on an edge of another, or three edges meet in a point; each is
+a linear equation in the level, solved exactly. Between these levels all corners move evenly: areas of sections are square
+functions of the level, lengths of their sides linear ones.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from functools import cached_property
+from itertools import combinations
+
+from mensuration.numbers import Real
+from mensuration.plane.edges import Edge, Point, Spot
+from mensuration.solids.layers import Layer
+
+QUARTER, THREE_QUARTERS = Real.of(1) / Real.of(4), Real.of(3) / Real.of(4)
+INSIDE = 1e-9  # of the layer, from its ends
+ON = 1e-7  # of the size: a point on an edge
+
+
+@dataclass(frozen=True, eq=False)
+class _Moving:
+    """An edge of a piece's sections at a quarter and at three quarters of a layer."""
+
+    piece: int
+    one: Edge
+    two: Edge
+
+    @cached_property
+    def direction(self) -> Point:
+        return self.one.end[0] - self.one.start[0], self.one.end[1] - self.one.start[1]
+
+    @cached_property
+    def way(self) -> Spot:
+        return self.one.b[0] - self.one.a[0], self.one.b[1] - self.one.a[1]
+
+    def ends(self, t: float) -> tuple[Spot, Spot]:
+        """Its ends in floats at a share between the two levels."""
+        return _between(self.one.a, self.two.a, t), _between(self.one.b, self.two.b, t)
+
+    def has(self, spot: Spot, t: float, size: float) -> bool:
+        """Whether a spot of its line lies between its ends."""
+        (ax, ay), (bx, by) = self.ends(t)
+        long = (bx - ax) ** 2 + (by - ay) ** 2
+        if long <= (ON * size) ** 2:
+            return bool(abs(spot[0] - ax) + abs(spot[1] - ay) <= ON * size)
+        share = ((spot[0] - ax) * (bx - ax) + (spot[1] - ay) * (by - ay)) / long
+        room = ON * size / long**0.5
+        return bool(-room <= share <= 1 + room)
+
+
+def meeting_levels(low: Real, high: Real, layers: list[tuple[int, Layer]]) -> list[Real]:
+    """Every such level strictly between two, of layers of pieces by their numbers; not in order, some more than once."""
+    first, second = (low + (high - low) * share for share in (QUARTER, THREE_QUARTERS))
+    moving = [
+        _Moving(piece, one, two)
+        for piece, layer in layers
+        for one, two in zip(layer.at(first), layer.at(second), strict=True)
+    ]
+    size = max((abs(value) for edge in moving for value in edge.one.box), default=1.0)
+    found = []
+    for share in _shares(moving, size):
+        level = first + share * (second - first)
+        if float(low) + INSIDE * size < float(level) < float(high) - INSIDE * size:
+            found.append(level)
+    return found
+
+
+def _shares(moving: list[_Moving], size: float) -> Iterator[Real]:
+    for one in moving:
+        for other in moving:
+            if one.piece != other.piece:
+                yield from _corner_meets(one, other, size)
+    for three in combinations(moving, 3):
+        if len({edge.piece for edge in three}) == 3:
+            yield from _three_meet(*three, size)
+
+
+def _corner_meets(one: _Moving, other: _Moving, size: float) -> Iterator[Real]:
+    """Where the start of one edge comes to lie on another."""
+    before = _across(other.way, _less(one.one.a, other.one.a))
+    after = _across(other.way, _less(one.two.a, other.two.a))
+    t = _root(before, after)
+    if t is None or not other.has(_between(one.one.a, one.two.a, t), t, size):
+        return
+    yield from _exact_root(
+        _exact_across(other.direction, one.one.start, other.one.start),
+        _exact_across(other.direction, one.two.start, other.two.start),
+    )
+
+
+def _three_meet(a: _Moving, b: _Moving, c: _Moving, size: float) -> Iterator[Real]:
+    turn = _across(a.way, b.way)
+    if abs(turn) <= 1e-12 * size * size:
+        if abs(_across(a.way, c.way)) <= 1e-12 * size * size:
+            return
+        a, b, c = a, c, b
+        turn = _across(a.way, b.way)
+
+    def crossing(p: Spot, q: Spot) -> Spot:
+        share = _across(_less(q, p), b.way) / turn
+        return p[0] + a.way[0] * share, p[1] + a.way[1] * share
+
+    x, y = crossing(a.one.a, b.one.a), crossing(a.two.a, b.two.a)
+    t = _root(_across(c.way, _less(x, c.one.a)), _across(c.way, _less(y, c.two.a)))
+    if t is None or not all(edge.has(_between(x, y, t), t, size) for edge in (a, b, c)):
+        return
+    p, q = _exact_crossing(a, b, a.one, b.one), _exact_crossing(a, b, a.two, b.two)
+    yield from _exact_root(
+        _exact_across(c.direction, p, c.one.start), _exact_across(c.direction, q, c.two.start)
+    )
+
+
+def _exact_crossing(a: _Moving, b: _Moving, one: Edge, two: Edge) -> Point:
+    return crossing_of(one.start, a.direction, two.start, b.direction)
+
+
+def crossing_of(p: Point, along: Point, q: Point, other: Point) -> Point:
+    """Where two lines cross, each by a point and a direction."""
+    turn = along[0] * other[1] - along[1] * other[0]
+    share = ((q[0] - p[0]) * other[1] - (q[1] - p[1]) * other[0]) / turn
+    return p[0] + along[0] * share, p[1] + along[1] * share
+
+
+def _exact_across(direction: Point, p: Point, q: Point) -> Real:
+    return direction[0] * (p[1] - q[1]) - direction[1] * (p[0] - q[0])
+
+
+def _exact_root(before: Real, after: Real) -> Iterator[Real]:
+    change = before - after
+    if change.sign():
+        yield before / change
+
+
+def _root(before: float, after: float) -> float | None:
+    """Where a linear function is 0, between the ends of the layer."""
+    if abs(before - after) <= 1e-12 * max(abs(before), abs(after), 1e-30):
+        return None
+    t = before / (before - after)
+    return t if -0.5 - INSIDE < t < 1.5 + INSIDE else None
+
+
+def _across(one: Spot, two: Spot) -> float:
+    return one[0] * two[1] - one[1] * two[0]
+
+
+def _less(one: Spot, two: Spot) -> Spot:
+    return one[0] - two[0], one[1] - two[1]
+
+
+def _between(one: Spot, two: Spot, t: float) -> Spot:
+    return one[0] + (two[0] - one[0]) * t, one[1] + (two[1] - one[1]) * t
