@@ -6,12 +6,13 @@ The web app projects them and finds out what is hidden; here is only what there 
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from fractions import Fraction
 from itertools import pairwise
 from math import ceil, cos, floor, log10, pi, sin
 
 from mensuration.catalogue.figure import Ellipsoid, OwnBody, OwnSpan, Raised, Solid
+from mensuration.drawing.helping import HelpingTriangle, helping_triangles
 from mensuration.drawing.paths import scale_of
 from mensuration.drawing.solid.bodies import point
 from mensuration.expressions.algebras import in_floats
@@ -70,12 +71,14 @@ class SpaceSpan(Frozen):
 
 @dataclass(frozen=True)
 class SpaceDrawing(Frozen):
-    """All faces on the surface, the edges at which they meet, from corner to corner, and the measurements on it."""
+    """All faces on the surface, the edges at which they meet, from corner to corner, the measurements on it and the
+    triangles that help to find some."""
 
     faces: tuple[DrawnFace, ...]
     edges: tuple[tuple[P3, ...], ...]
     spans: tuple[SpaceSpan, ...]
     bounds: tuple[P3, P3]
+    helpers: tuple[HelpingTriangle, ...] = ()
 
 
 def draw_solid(joined: Joined, entries: Mapping[tuple[int, str], str], teller: Teller) -> SpaceDrawing | None:
@@ -116,10 +119,14 @@ class _Pen:
         self.names: dict[int, str] = {}
         self.edges: list[tuple[P3, ...]] = []
         self.spans: list[SpaceSpan] = []
+        self.helpers: list[HelpingTriangle] = []
 
     def measure(self, piece: Piece, teller: Teller) -> None:
-        """The dimension lines of what is given of a piece."""
+        """The dimension lines of what is given of a piece, and its helping triangles."""
         solution = piece.solution
+        for triangle in helping_triangles(piece, teller):
+            one, two, three = (self._short(corner) for corner in triangle.corners)
+            self.helpers.append(replace(triangle, corners=(one, two, three)))
         solid = solution.figure
         assert isinstance(solid, Solid)
         for dimension in solid.dimensions:
@@ -161,6 +168,7 @@ class _Pen:
             tuple(dict.fromkeys(self.edges)),
             tuple(self.spans),
             ((low[0], low[1], low[2]), (high[0], high[1], high[2])),
+            tuple(self.helpers),
         )
 
     def _facet(self, piece: Piece, face: str, smooth: bool, *rings: Sequence[P3]) -> None:

@@ -164,3 +164,49 @@ def test_a_stone_lifts_the_water_and_the_content_is_plotted(bench: Bench) -> Non
     expect(page.get_by_test_id("curve")).to_be_visible()
     page.keyboard.press("Control+z")
     expect(content).not_to_contain_text("with block")
+
+
+def test_a_height_is_drawn_out_on_the_picture(bench: Bench) -> None:
+    page = bench.open("Paper lantern").page
+    label = page.locator("[data-span='roof height']")
+    box = label.bounding_box()
+    assert box is not None
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    page.mouse.move(x, y)
+    page.mouse.down()
+    for step in range(1, 7):
+        page.mouse.move(x, y - 12 * step)
+    page.mouse.up()
+    expect(label).not_to_contain_text("4 cm")
+    bench.expect_saved()
+    height = float(bench.stored()["figures"][0]["pieces"][0]["given"]["height"])
+    assert 4 < height < 10
+    page.keyboard.press("Control+z")
+    expect(label).to_contain_text("4 cm")
+
+
+def test_the_triangles_behind_a_slant_height_stand_in_the_solid_and_flat_beside_it(bench: Bench) -> None:
+    page = bench.open("Paper lantern").page
+    page.get_by_role("button", name="Triangles").click()
+    expect(page.get_by_test_id("helpers").locator("path")).to_have_count(4)
+    flat = page.get_by_test_id("flat-helpers")
+    expect(flat.get_by_role("img", name="slant height of roof: 5 cm, over 3 cm and 4 cm")).to_be_visible()
+
+
+def test_second_ways_to_the_volume_are_looked_at(bench: Bench) -> None:
+    page = bench.open("Paper lantern").page
+    page.get_by_role("button", name="Ways …").click()
+    page.get_by_label("The way to the volume").select_option("layers")
+    expect(page.locator("li[data-entry^='volume.layer']")).to_have_count(1)
+    bench.expect_total("48.00 cm³")
+
+
+def test_a_scaled_solid_is_told_beside_it(bench: Bench) -> None:
+    page = bench.open("Paper lantern").page
+    page.get_by_role("button", name="Scale it").click()
+    told = page.get_by_test_id("scaled")
+    expect(told).to_contain_text("384.00 cm³")
+    typed(page, "Scale k", "0")
+    expect(page.get_by_text("a scale is more than 0").first).to_be_visible()
+    typed(page, "Scale k", "1/2")
+    expect(told).to_contain_text("6.00 cm³")

@@ -6,17 +6,21 @@ from __future__ import annotations
 from math import cos, hypot, pi, sin, sqrt
 from typing import Any
 
+import numpy as np
 import pytest
 from scipy.integrate import quad
 
 from mensuration.catalogue import figures
 from mensuration.catalogue.figure import Solid, Turned
-from mensuration.numbers import PI
+from mensuration.drawing.helping import helping_triangles
+from mensuration.numbers import PI, Rounding
 from mensuration.problem import evaluate_document
 from mensuration.solids import Frame, Piece, join
 from mensuration.solids.edges import edges_of
 from mensuration.solids.slicing import exact_point
 from mensuration.solving import solve, starting_givens
+from mensuration.telling import Teller
+from mensuration.units import UNITS
 from tests.core.reckoning import check_tally
 from tests.core.test_stacking import FLOORS
 
@@ -392,3 +396,33 @@ def test_a_composite_layer_by_layer() -> None:
     assert way["total"]["exact"] == results["quantities"]["volume"]["exact"] == "44 - pi"
     assert len(way["entries"]) == 2
     check_tally(way)
+
+
+SLANTING = [
+    "cone", "cone-frustum", "cube", "cuboid", "icosahedron", "octahedron",
+    "pyramid", "pyramid-frustum", "square-frustum", "square-pyramid",
+]  # fmt: skip
+    "cone",
+    "cone-frustum",
+    "cube",
+    "cuboid",
+    "pyramid",
+    "pyramid-frustum",
+    "square-frustum",
+    "square-pyramid",
+]
+
+
+@pytest.mark.parametrize("name", EULER)
+def test_helping_triangles_are_right_ones_in_the_solid(name: str) -> None:
+    """Their legs stand upright on one another, and come to the longest side by Pythagoras."""
+    solution = solve(figures()[name], starting_givens(figures()[name]), PI)
+    teller = Teller(UNITS["m"], UNITS["deg"], Rounding(places=2), PI)
+    for frame in (Frame(), Frame().quarter_turned("y", 1)):
+        for triangle in helping_triangles(Piece("it", 0, "add", solution, frame), teller):
+            a, b, c = (np.array(corner) for corner in triangle.corners)
+            assert np.dot(a - b, c - b) == pytest.approx(0, abs=1e-9)
+            assert np.linalg.norm(a - c) == pytest.approx(solution.floats[triangle.measure])
+            assert triangle.sides == pytest.approx((np.linalg.norm(a - b), np.linalg.norm(c - b)))
+    count = len(list(helping_triangles(Piece("it", 0, "add", solution, Frame()), teller)))
+    assert (count > 0) == (name in SLANTING)

@@ -28,6 +28,7 @@ const block: SpaceDrawing = {
   })),
   edges: EDGES.map(([a, b]) => [corner(a), corner(b)]),
   spans: [],
+  helpers: [],
   bounds: [corner(0), corner(7)],
 };
 

@@ -1458,6 +1458,48 @@ export interface components {
                 [key: string]: components["schemas"]["ToldTally"];
             };
         };
+        /**
+         * HelpingTriangle
+         * @description A right triangle in a solid for one of its measures, from the lower end of what is sought to the point below its upper
+         *     end, where the right angle is, and up; what its level leg, its upright leg and its longest side come to.
+         */
+        HelpingTriangle: {
+            /** Corners */
+            corners: [
+                [
+                    number,
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number,
+                    number
+                ]
+            ];
+            /** Level */
+            level: string;
+            /** Longest */
+            longest: string;
+            /** Measure */
+            measure: string;
+            /** Piece */
+            piece: string;
+            /** Sides */
+            sides: [
+                number,
+                number
+            ];
+            /** Title */
+            title: string;
+            /** Upright */
+            upright: string;
+        };
         JsonValue: unknown;
         /**
          * LineResults
@@ -2682,7 +2724,8 @@ export interface components {
         };
         /**
          * SpaceDrawing
-         * @description All faces on the surface, the edges at which they meet, from corner to corner, and the measurements on it.
+         * @description All faces on the surface, the edges at which they meet, from corner to corner, the measurements on it and the
+         *     triangles that help to find some.
          */
         SpaceDrawing: {
             /** Bounds */
@@ -2706,6 +2749,11 @@ export interface components {
             ][][];
             /** Faces */
             faces: components["schemas"]["DrawnFace"][];
+            /**
+             * Helpers
+             * @default []
+             */
+            helpers: components["schemas"]["HelpingTriangle"][];
             /** Spans */
             spans: components["schemas"]["SpaceSpan"][];
         };

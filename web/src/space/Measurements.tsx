@@ -1,3 +1,4 @@
+import { useRef } from "react";
 import type { SpaceDrawing } from "../api/types";
 import { projection, type Look, type To } from "./projecting";
 
@@ -6,6 +7,8 @@ interface Props {
   look: Look;
   to: To;
   onPick: (piece: string, measure: string) => void;
+  /** A measurement drawn out to so many times its size; at the end of the drag, `done`. */
+  onDrag: (piece: string, measure: string, factor: number, done: boolean) => void;
 }
 
 const OFF = 20; // pixels from the solid
@@ -13,7 +16,8 @@ const SHORT = 26; // pixels: what is shorter is not told on the picture
 const LETTER = 8;
 
 /** Dimension lines on a solid: beside it, or within it for heights and radii; their numbers can be picked. */
-export function Measurements({ drawing, look, to, onPick }: Props) {
+export function Measurements({ drawing, look, to, onPick, onDrag }: Props) {
+  const held = useRef<{ x: number; y: number; along: [number, number]; long: number; factor: number } | null>(null);
   const project = projection(look);
   const [low, high] = drawing.bounds;
   const put = (p: readonly [number, number, number]): [number, number] => {
@@ -52,9 +56,29 @@ export function Measurements({ drawing, look, to, onPick }: Props) {
               tabIndex={0}
               aria-label={`${span.measure} of ${span.piece}: ${span.text}. Change it`}
               data-span={`${span.piece} ${span.measure}`}
-              className="cursor-text"
-              onPointerDown={(event) => event.stopPropagation()}
-              onClick={() => onPick(span.piece, span.measure)}
+              className="cursor-text touch-none"
+              onPointerDown={(event) => {
+                event.stopPropagation();
+                event.currentTarget.setPointerCapture(event.pointerId);
+                const along: [number, number] = [(b[0] - a[0]) / long, (b[1] - a[1]) / long];
+                held.current = { x: event.clientX, y: event.clientY, along, long, factor: 1 };
+              }}
+              onPointerMove={(event) => {
+                const start = held.current;
+                if (!start) return;
+                const [dx, dy] = [event.clientX - start.x, event.clientY - start.y];
+                if (start.factor === 1 && Math.hypot(dx, dy) < 4) return;
+                const moved = dx * start.along[0] + dy * start.along[1];
+                start.factor = Math.max(0.05, 1 + moved / start.long);
+                onDrag(span.piece, span.measure, start.factor, false);
+              }}
+              onPointerUp={() => {
+                const factor = held.current?.factor ?? 1;
+                held.current = null;
+                if (factor === 1) onPick(span.piece, span.measure);
+                else onDrag(span.piece, span.measure, factor, true);
+              }}
+              onPointerCancel={() => (held.current = null)}
               onKeyDown={(event) => {
                 if (event.key !== "Enter") return;
                 event.preventDefault();

@@ -5,6 +5,7 @@ import { Button } from "../ui/Button";
 import { UnitCubes, type Cell } from "./UnitCubes";
 import { isTyping } from "../ui/typing";
 import { middleOf, unfolded } from "./folding";
+import { FlatHelpers, Helpers } from "./Helpers";
 import { Measurements } from "./Measurements";
 import { liquid, LOOKS, projection, seen, type Look, type To } from "./projecting";
 
@@ -23,6 +24,7 @@ interface Props {
   level?: number | null;
   /** A measurement was picked on the picture. */
   onGiven: (piece: string, measure: string) => void;
+  onDrag: (piece: string, measure: string, factor: number, done: boolean) => void;
   /** What stands beside the tilt handle. */
   /** What else stands below the picture, told the net that is shown. */
   controls?: (net: SolidNet | null) => ReactNode;
@@ -55,6 +57,7 @@ export const SpaceBoard = memo(function SpaceBoard({
   cubes = null,
   level = null,
   onGiven,
+  onDrag,
   controls,
   children,
   empty,
@@ -65,6 +68,7 @@ export const SpaceBoard = memo(function SpaceBoard({
   const [chosen, setLook] = useState<Look>(LOOKS.usual);
   const [open, setOpen] = useState(0);
   const [choice, setChoice] = useState(0);
+  const [helping, setHelping] = useState(false);
   const net = nets[Math.min(choice, nets.length - 1)] ?? null;
   const share = net ? open : 0;
   // As it unfolds, one comes to look straight down on it: then the net is true to scale.
@@ -222,11 +226,13 @@ export const SpaceBoard = memo(function SpaceBoard({
               />
             ))}
             {share === 1 ? <Labels drawing={drawing} look={look} to={to} labels={labels} /> : null}
-            <Measurements drawing={drawing} look={look} to={to} onPick={onGiven} />
+            {helping && share === 0 ? <Helpers triangles={drawing.helpers} look={look} to={to} /> : null}
+            <Measurements drawing={drawing} look={look} to={to} onPick={onGiven} onDrag={onDrag} />
           </svg>
         ) : (
           empty
         )}
+        {helping && drawing && share === 0 ? <FlatHelpers triangles={drawing.helpers} /> : null}
         {children}
       </div>
       {drawing ? (
@@ -282,6 +288,17 @@ export const SpaceBoard = memo(function SpaceBoard({
             </span>
           ) : null}
           {!net && noNet ? <span className="text-xs text-soft">No net: {noNet}.</span> : null}
+          {folded && folded.helpers.length > 0 ? (
+            <Button
+              look={helping ? "plain" : "quiet"}
+              aria-pressed={helping}
+              className={helping ? "border-pine! bg-pine-wash!" : ""}
+              title="The right triangles behind slant heights, edges and diagonals"
+              onClick={() => setHelping(!helping)}
+            >
+              Triangles
+            </Button>
+          ) : null}
           {controls?.(net)}
         </div>
       ) : null}

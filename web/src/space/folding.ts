@@ -53,7 +53,7 @@ export function unfolded(drawing: SpaceDrawing, net: SolidNet, share: number): S
     for (const [a, b] of bit.lines) edges.push([moved(motion, a), moved(motion, b)]);
   }
   const faces = drawing.faces.map((face, index) => ({ ...face, facets: facets[index] ?? [] }));
-  return { faces, edges, spans: [], bounds: boundsOf(faces) };
+  return { faces, edges, spans: [], helpers: [], bounds: boundsOf(faces) };
 }
 
 function boundsOf(faces: SpaceDrawing["faces"]): SpaceDrawing["bounds"] {

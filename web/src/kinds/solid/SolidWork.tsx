@@ -3,6 +3,7 @@ import { api } from "../../api/client";
 import { useSheet } from "../../api/queries";
 import type { Complaint, EntryAnswer, PieceDocument, SheetRow, SolidNet, Tally } from "../../api/types";
 import { CardPicture } from "../../cards/CardPicture";
+import { plainNumber, shortNumber } from "../../cards/givens";
 import { isOf, resultsOf } from "../../document/figures";
 import { useBench, useBenchStore } from "../../document/store";
 import { TypedLine } from "../../parts/TypedLine";
@@ -77,6 +78,23 @@ export default function SolidWork({ figure, worked }: WorkProps) {
       requestAnimationFrame(() => goTo(`given ${of} ${measure}`));
     },
     [store],
+  );
+  // A measurement is drawn out on the picture, as long as it is a plain number; to two digits more than it is large.
+  const drag = useCallback(
+    (of: string, measure: string, factor: number, done: boolean) => {
+      const state = store.getState();
+      const typed = pieceNamed(state.document, figure, of)?.given[measure] ?? "";
+      const number = plainNumber(typed);
+      if (!number) return;
+      const text = `${shortNumber(Number((number.value * factor).toPrecision(2)))}${number.behind ? ` ${number.behind}` : ""}`;
+      const changed = changePiece(state.document, figure, of, (p) => ({
+        ...p,
+        given: { ...p.given, [measure]: text },
+      }));
+      if (done) state.commit(changed);
+      else state.preview(changed);
+    },
+    [store, figure],
   );
   useEffect(() => {
     if (editing) pick(editing.part, editing.given);
@@ -160,6 +178,7 @@ export default function SolidWork({ figure, worked }: WorkProps) {
           level={good?.liquid && bounds ? bounds[0][2] + (good.liquid.risen?.at ?? good.liquid.at) : null}
           cubes={cells ? { cells, count: Math.min(count, cells.length) } : null}
           onGiven={pick}
+          onDrag={drag}
           controls={(net) => (
             <>
               {good?.drawing ? (
