@@ -402,15 +402,6 @@ SLANTING = [
     "cone", "cone-frustum", "cube", "cuboid", "icosahedron", "octahedron",
     "pyramid", "pyramid-frustum", "square-frustum", "square-pyramid",
 ]  # fmt: skip
-    "cone",
-    "cone-frustum",
-    "cube",
-    "cuboid",
-    "pyramid",
-    "pyramid-frustum",
-    "square-frustum",
-    "square-pyramid",
-]
 
 
 @pytest.mark.parametrize("name", EULER)
