@@ -35,6 +35,8 @@ interface Props {
 }
 
 const NONE: readonly string[] = [];
+const SHADES = 12; // of faces, by how far they look towards the eye; told in styles.css
+const LIT = "var(--color-apricot-wash)";
 const MARGIN = 56;
 const STEP = 5; // degrees, by an arrow key
 const PER_PIXEL = 0.5; // degrees
@@ -165,6 +167,13 @@ export const SpaceBoard = memo(function SpaceBoard({
             aria-label={`${title}, turned by ${Math.round(look.turn)}°, tilted by ${Math.round(look.tilt)}°. Arrow keys turn it.`}
             className={`absolute inset-0 cursor-grab touch-none select-none active:cursor-grabbing ${old ? "opacity-60 grayscale" : ""}`}
             onKeyDown={onKey}
+            onPointerOver={(event) => {
+              const at = event.target as Element;
+              const [part, id] = [at.getAttribute("data-piece"), at.getAttribute("data-face")];
+              if (part && id) store.getState().set({ lit: { part, id } });
+              else if (store.getState().lit) store.getState().set({ lit: null });
+            }}
+            onPointerLeave={() => store.getState().set({ lit: null })}
             onPointerDown={onDown}
             onPointerMove={onMove}
             onPointerUp={onUp}
@@ -179,21 +188,14 @@ export const SpaceBoard = memo(function SpaceBoard({
                 (lit.id
                   ? lit.id === face?.entry || (lit.alike ?? NONE).includes(face?.entry ?? "")
                   : lit.part === face?.piece);
-              const colour = here
-                ? "var(--color-apricot-wash)"
-                : `color-mix(in oklab, var(--color-pine-wash) ${Math.round(62 + 38 * patch.facing)}%, var(--color-pine) ${Math.round(14 * (1 - patch.facing)) + (selected === face?.piece ? 6 : 0)}%)`;
               return (
                 <path
                   key={index}
                   data-piece={face?.piece}
                   data-face={face?.entry}
                   d={patch.rings.map((ring) => `${line(ring, to)}Z`).join("")}
-                  fill={colour}
-                  stroke={colour}
-                  strokeWidth={0.8}
-                  fillRule="evenodd"
-                  onPointerEnter={() => face && store.getState().set({ lit: { part: face.piece, id: face.entry } })}
-                  onPointerLeave={() => store.getState().set({ lit: null })}
+                  className={`facing-${Math.round(patch.facing * SHADES)}${selected === face?.piece ? " of-chosen" : ""}`}
+                  fill={here ? LIT : undefined}
                 />
               );
             })}
