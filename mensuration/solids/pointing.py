@@ -19,11 +19,12 @@ from mensuration.plane.edges import Arc, Bent, Edge, EllipseArc, Point
 from mensuration.plane.regions import Region
 from mensuration.solids.layers import HALF, Flat, Layer, Section, reach_across
 from mensuration.solids.polyhedron import Polyhedron, polygon_raised
+from mensuration.solids.raising import BASE_AREA, HEIGHT, SIZES
 from mensuration.solving import Solution, solve
 from mensuration.units import Kind
 
 PYRAMID, FRUSTUM = "pyramid", "frustum"
-HEIGHT, POINT = "height", "point"
+POINT = "point"
 THIRD = Real.of(1) / Real.of(3)
 
 
@@ -230,11 +231,9 @@ def _pyramid_on(body: PointedRegion) -> Solid:
         title="Pyramid",
         family="pyramids and cones",
         measures=(
-            Measure("base_area", "A_B", "area"),
+            BASE_AREA,
             Measure(HEIGHT, "H"),
-            Measure("lateral", "L", "area", called="lateral area"),
-            Measure("surface", "S", "area", called="whole surface"),
-            Measure("volume", "V", "volume"),
+            *SIZES,
         ),
         relations=(
             product("volume", "1/3 base_area height", "a third of the prism on the same base"),
@@ -254,13 +253,11 @@ def _frustum_on(body: PointedRegion) -> Solid:
         title="Frustum",
         family="pyramids and cones",
         measures=(
-            Measure("base_area", "A_B", "area"),
+            BASE_AREA,
             Measure(HEIGHT, "H"),
             Measure(POINT, "P", called="height of the point"),
             Measure("top_area", "A_T", "area"),
-            Measure("lateral", "L", "area", called="lateral area"),
-            Measure("surface", "S", "area", called="whole surface"),
-            Measure("volume", "V", "volume"),
+            *SIZES,
         ),
         relations=(
             Relation(

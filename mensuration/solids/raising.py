@@ -17,6 +17,13 @@ from mensuration.units import Kind
 
 PRISM = "prism"
 HEIGHT = "height"
+BASE_AREA = Measure("base_area", "A_B", "area")
+SIZES = (
+    Measure("lateral", "L", "area", called="lateral area"),
+    Measure("surface", "S", "area", called="whole surface"),
+    Measure("volume", "V", "volume"),
+)
+"""What every solid made of a figure has."""
 
 
 @dataclass(frozen=True, eq=False)
@@ -79,12 +86,10 @@ def _prism_on(region: Region) -> Solid:
         title="Prism",
         family="boxes and prisms",
         measures=(
-            Measure("base_area", "A_B", "area"),
+            BASE_AREA,
             Measure("base_perimeter", "P_B"),
             Measure(HEIGHT, "H"),
-            Measure("lateral", "L", "area", called="lateral area"),
-            Measure("surface", "S", "area", called="whole surface"),
-            Measure("volume", "V", "volume"),
+            *SIZES,
         ),
         relations=(
             product("volume", "base_area height", "base area times height"),

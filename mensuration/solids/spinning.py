@@ -17,6 +17,7 @@ from mensuration.plane.edges import Arc, Edge, EllipseArc, Point
 from mensuration.plane.regions import Region
 from mensuration.solids.layers import HALF, TWO, Flat, Layer
 from mensuration.solids.pointing import named_apart
+from mensuration.solids.raising import BASE_AREA, SIZES
 from mensuration.solids.turned import CUTS, Side, layers_round, monotone_arcs, reach_round
 from mensuration.solving import Solution, solve
 from mensuration.units import ANGLE, Kind
@@ -174,12 +175,11 @@ def _spun_solid(body: SpunRegion, partly: bool) -> Solid:
         title="Spun figure",
         family="round solids",
         measures=(
-            Measure("base_area", "A_B", "area"),
+            BASE_AREA,
             Measure("centroid", r"\bar{r}", called="distance of the centroid"),
             Measure(TURN, r"\theta", "angle", called="angle of the turn"),
             Measure("border", "B", "area", called="area that the border sweeps"),
-            Measure("surface", "S", "area", called="whole surface"),
-            Measure("volume", "V", "volume"),
+            *SIZES[1:],
         ),
         relations=(
             Relation(

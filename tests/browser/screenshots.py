@@ -62,6 +62,19 @@ def solid(page: Page) -> None:
     park(page)
 
 
+def triangles(page: Page) -> None:
+    page.get_by_role("button", name="Triangles").click()
+    page.get_by_role("radio", name="Surface").click()
+    park(page)
+
+
+def cubes(page: Page) -> None:
+    page.get_by_role("button", name="Unit cubes").click()
+    page.get_by_test_id("cube-count").wait_for()
+    page.get_by_label("Cubes that lie there").fill("37")
+    park(page)
+
+
 def edge(page: Page) -> None:
     page.locator("g[data-part=board]").focus()
     page.keyboard.press("Enter")
@@ -109,7 +122,6 @@ VIEWS: dict[str, tuple[tuple[int, int], Callable[[Page], None]]] = {
     "shelf": ((1280, 800), shelf),
     "bench": ((1280, 800), opened("Kicker side panel")),
     "bench-perimeter": ((1280, 800), opened("Kicker side panel", choose_bite)),
-    "bench-many-parts": ((1280, 800), opened("Yard plan")),
     "bench-overlap": ((1280, 800), opened("Clover light")),
     "bench-ways": ((1280, 800), opened("Start deck", split)),
     "bench-squares": ((1280, 800), opened("Score board on squares", squares)),
@@ -120,9 +132,10 @@ VIEWS: dict[str, tuple[tuple[int, int], Callable[[Page], None]]] = {
     "cards": ((1280, 800), gallery),
     "card": ((1280, 800), card("Marker cone")),
     "card-two-solutions": ((1280, 800), card("Brace under the sail")),
-    "card-together": ((1280, 800), card("Turf bank")),
     "cases": ((1280, 800), cases),
     "formula-sheet": ((1280, 800), sheet),
+    "bench-solid-triangles": ((1280, 800), opened("Paper lantern", triangles)),
+    "bench-solid-cubes": ((1280, 800), opened("Sand crate", cubes)),
     "bench-projector": ((1920, 1080), opened("Ticket hut floor")),
     "bench-tablet": ((800, 1180), opened("Planter surround")),
 }
