@@ -25,8 +25,8 @@ OF_ALL = ("volume", "surface")  # that a solid has as a whole
 def bring_card(problem: Problem, card: FormulaDocument, settings: Settings) -> tuple[Problem, str]:
     """The problem with the figure of a card that was solved under its own settings; and the name it got.
 
-    A plane figure becomes a part of the first plane figure there is, a solid the first piece of a solid of its own (or a
-    card among the figures, where another than its first solution is chosen). What is given and
+    A plane figure becomes a part of the first plane figure there is, a solid the first piece of a solid of its own, in the
+    solution that is chosen. What is given and
     hangs on the unit of length or angle gets its unit written behind it. A problem without figures gets the card's
     title and asks for what the card did not know. Refused where the units can't be turned into each other.
     """
@@ -58,25 +58,19 @@ def _bring_solid(
     problem: Problem, figure: Figure, card: FormulaDocument, given: dict[str, str]
 ) -> tuple[Problem, str]:
     first = not problem.figures
-    added: SolidDocument | FormulaDocument
-    if card.solution in (None, 1):
-        piece = figure.name.replace("-", "_")
-        pieces = [PieceDocument(name=piece, shape=figure.name, given=given)]
-        added = SolidDocument(name="solid", kind="solid", pieces=pieces)
-    else:
-        piece = ""
-        added = card.model_copy(update={"given": given})
+    piece = figure.name.replace("-", "_")
+    pieces = [PieceDocument(name=piece, shape=figure.name, given=given, solution=card.solution)]
+    added = SolidDocument(name="solid", kind="solid", pieces=pieces)
     problem, name = add_figure(problem, added)
     return (_asking(problem, figure, name, piece, given) if first else problem), name
 
 
 def _asking(problem: Problem, figure: Figure, name: str, piece: str, given: dict[str, str]) -> Problem:
     wanted = [m for m in figure.measures if not m.further and m.name not in given][:MOST_ASKS]
-    whole = name if not piece else f"{name}.{piece}"
     asks = [
         Ask(
             label=m.title[:1].upper() + m.title[1:],
-            expression=f"{name if m.name in OF_ALL else whole}.{m.name}",
+            expression=f"{name if m.name in OF_ALL else f'{name}.{piece}'}.{m.name}",
         )
         for m in wanted
     ]

@@ -394,3 +394,17 @@ def test_a_solid_becomes_a_figure_of_its_own_and_an_empty_problem_asks_for_it() 
     assert "solid.cone.slant" in {ask.expression for ask in after.asks}
     plane = bring("square", {"side": "3"}, document(settings={"unit": "m"}), unit="m")
     assert [ask.expression for ask in plane.asks] == ["figure.perimeter", "figure.area"]
+
+
+def test_a_solid_is_brought_in_the_solution_that_is_chosen() -> None:
+    card = {
+        "name": "cone",
+        "kind": "formula",
+        "figure": "cone",
+        "given": {"surface": "24π", "volume": "12π"},
+        "solution": 2,
+    }
+    after = done(document(settings={"unit": "m"}), "bring-card", card=card, settings={"unit": "m"})
+    (piece,) = after.figures[0].pieces
+    assert piece.solution == 2
+    assert evaluate_problem(after)["figures"]["solid"]["pieces"]["cone"]["radius"]["exact"] == "3"

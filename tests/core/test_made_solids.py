@@ -417,3 +417,11 @@ def test_helping_triangles_are_right_ones_in_the_solid(name: str) -> None:
             assert triangle.sides == pytest.approx((np.linalg.norm(a - b), np.linalg.norm(c - b)))
     count = len(list(helping_triangles(Piece("it", 0, "add", solution, Frame()), teller)))
     assert (count > 0) == (name in SLANTING)
+
+
+def test_a_piece_with_two_solutions_is_the_one_that_is_chosen() -> None:
+    """24π of surface and 12π of volume: a cone of √3 and 12, or of 3 and 4."""
+    cone = {"name": "a", "shape": "cone", "given": {"surface": "24π", "volume": "12π"}}
+    heights = [solid({**cone, "solution": n})["pieces"]["a"]["height"]["exact"] for n in (None, 1, 2, 3)]
+    assert heights == ["12", "12", "4", "12"]
+    assert [c["says"] for c in solid({**cone, "solution": 3})["complaints"]] == ["there are only 2 solutions"]

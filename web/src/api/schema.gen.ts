@@ -1994,6 +1994,11 @@ export interface components {
             /** Shape */
             shape: string;
             /**
+             * Solution
+             * @description Chooses where there are several
+             */
+            solution?: number | null;
+            /**
              * Turns
              * @default []
              */

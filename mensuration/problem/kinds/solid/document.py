@@ -52,6 +52,7 @@ class PieceDocument(Model):
     name: Name
     shape: Annotated[str, Field(max_length=60)]
     given: Givens = {}
+    solution: Annotated[int | None, Field(ge=1, le=9, description="Chooses where there are several")] = None
     base: Annotated[Name | None, Field(description="The plane figure of which it is made")] = None
     foot: Spot | None = None
     about: Beside | tuple[Spot, Spot] | None = None

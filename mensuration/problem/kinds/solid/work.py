@@ -27,6 +27,7 @@ from mensuration.solids.cubes import Cell, unit_cubes
 from mensuration.solids.faces import called
 from mensuration.solids.filling import CannotBeFilled
 from mensuration.solving import Solution, SolvingError, solve
+from mensuration.solving.solve import solutions
 from mensuration.tally.solid import MEASURES, SolidTallies, openings_in
 from mensuration.tally.solid_ways import volume_ways
 from mensuration.telling import Teller, Told
@@ -151,14 +152,21 @@ class SolidWork(Work[SolidDocument]):
         if given is None:
             return None
         try:
-            solution = _solved(piece.shape, tuple(given.items()), self.context.teller)
+            found = _solved(piece.shape, tuple(given.items()), piece.solution, self.context.teller)
         except SolvingError as fault:
             at = f"{where}.given.{fault.given}" if fault.given else f"{where}.given"
             self.context.complain(at, fault.code, fault.says)
             return None
-        for name, says in solution.remarks.items():
+        wanted = piece.solution or 1
+        if wanted > len(found):
+            says = (
+                "there is only one solution" if len(found) == 1 else f"there are only {len(found)} solutions"
+            )
+            self.context.complain(f"{where}.solution", "out-of-range", says, "warning")
+            wanted = 1
+        for name, says in found[wanted - 1].remarks.items():
             self.context.complain(f"{where}.given.{name}", "agrees", says, "warning")
-        return solution
+        return found[wanted - 1]
 
     # Quantities
 
@@ -316,8 +324,14 @@ def _quantities(solution: Solution, teller: Teller) -> Table[str, Told]:
 
 
 @lru_cache(maxsize=400)
-def _solved(shape: str, given: tuple[tuple[str, Quantity], ...], teller: Teller) -> Solution:
-    return solve(figures()[shape], dict(given), teller.pi, teller.plainly)
+def _solved(
+    shape: str, given: tuple[tuple[str, Quantity], ...], wanted: int | None, teller: Teller
+) -> list[Solution]:
+    """The first solution; all that there are where another is wanted."""
+    figure = figures()[shape]
+    if wanted in (None, 1):
+        return [solve(figure, dict(given), teller.pi, teller.plainly)]
+    return solutions(figure, dict(given), teller.pi, teller.plainly, thorough=True)
 
 
 @lru_cache(maxsize=400)

@@ -80,6 +80,20 @@ export function PieceBar({ piece, figure, name, row, told, faces, complaints }: 
           ) : null}
         </span>
       ))}
+      {piece.solution || says.some((complaint) => complaint.where === `${where}.solution`) ? (
+        <label>
+          solution{" "}
+          <input
+            type="number"
+            className="field w-12"
+            aria-label={`Which solution of ${piece.name}`}
+            min={1}
+            max={9}
+            value={piece.solution ?? 1}
+            onChange={(event) => put((p) => ({ ...p, solution: Number(event.target.value) || undefined }))}
+          />
+        </label>
+      ) : null}
       {piece.base ? <MadeFields piece={piece} base={piece.base} faultAt={faultAt} put={put} /> : null}
       {more.length > 0 ? (
         <select
