@@ -11,7 +11,8 @@ from fractions import Fraction
 from itertools import pairwise
 from math import ceil, cos, floor, log10, pi, sin
 
-from mensuration.catalogue.figure import Ellipsoid, OwnBody, OwnSpan, Raised, Solid
+from mensuration.catalogue.figure import Ellipsoid, Raised, Solid
+from mensuration.catalogue.own_body import OwnBody, OwnSpan
 from mensuration.drawing.helping import HelpingTriangle, helping_triangles
 from mensuration.drawing.paths import scale_of
 from mensuration.drawing.solid.bodies import point
@@ -25,9 +26,10 @@ from mensuration.solids import Joined, Piece
 from mensuration.solids.edges import turns
 from mensuration.solids.layers import Layer
 from mensuration.solids.raising import upright_span
+from mensuration.solids.shares import FlatRegion
 from mensuration.solids.slabs import Slab
 from mensuration.solids.slicing import layers_of
-from mensuration.solids.stacking import FlatRegion, Stack
+from mensuration.solids.stacking import Stack
 from mensuration.solids.standing import extents
 from mensuration.telling import Teller
 

@@ -2,8 +2,8 @@
 
 from mensuration.solids.joining import Joined, join
 from mensuration.solids.pieces import Opening, Piece
+from mensuration.solids.shares import FaceShare, VolumeShare
 from mensuration.solids.slabs import CutOtherwise
 from mensuration.solids.space import Frame
-from mensuration.solids.stacking import FaceShare, VolumeShare
 
 __all__ = ["CutOtherwise", "FaceShare", "Frame", "Joined", "Opening", "Piece", "VolumeShare", "join"]

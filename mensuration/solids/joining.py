@@ -7,8 +7,9 @@ from dataclasses import dataclass
 from mensuration.numbers import NOUGHT, Real
 from mensuration.plane.composing import APART
 from mensuration.solids.pieces import Piece
+from mensuration.solids.shares import FaceShare, VolumeShare
 from mensuration.solids.slabs import CutOtherwise
-from mensuration.solids.stacking import FaceShare, Stack, VolumeShare, stacked
+from mensuration.solids.stacking import Stack, stacked
 from mensuration.solids.standing import extents
 
 SURFACE = "surface"

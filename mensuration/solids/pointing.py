@@ -11,7 +11,8 @@ from functools import cached_property, lru_cache
 
 from flint import acb, arb
 
-from mensuration.catalogue.figure import Constraint, Measure, OwnBody, OwnFace, OwnSpan, Relation, Solid
+from mensuration.catalogue.figure import Constraint, Measure, Relation, Solid
+from mensuration.catalogue.own_body import OwnBody, OwnFace, OwnSpan
 from mensuration.catalogue.relations import product, total
 from mensuration.expressions import Quantity
 from mensuration.numbers import NOUGHT, UNIT, Real

@@ -5,7 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
-from mensuration.catalogue.figure import Constraint, Measure, OwnBody, OwnFace, OwnSpan, Solid
+from mensuration.catalogue.figure import Constraint, Measure, Solid
+from mensuration.catalogue.own_body import OwnBody, OwnFace, OwnSpan
 from mensuration.catalogue.relations import product, total
 from mensuration.expressions import Quantity
 from mensuration.numbers import NOUGHT, Real

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from mensuration.catalogue.figure import XYZ, CountedFaces, Faces, OwnBody, Raised, Solid, Turned
+from mensuration.catalogue.figure import XYZ, CountedFaces, Faces, Raised, Solid, Turned
+from mensuration.catalogue.own_body import OwnBody
 from mensuration.expressions import evaluate, parse
 from mensuration.numbers import NOUGHT
 from mensuration.plane import Placement, place

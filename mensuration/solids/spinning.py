@@ -9,7 +9,8 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from functools import cached_property, lru_cache
 
-from mensuration.catalogue.figure import Constraint, Measure, OwnBody, OwnFace, OwnSpan, Relation, Solid
+from mensuration.catalogue.figure import Constraint, Measure, Relation, Solid
+from mensuration.catalogue.own_body import OwnBody, OwnFace, OwnSpan
 from mensuration.catalogue.relations import total
 from mensuration.expressions import Quantity
 from mensuration.numbers import UNIT, Real

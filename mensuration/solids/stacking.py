@@ -7,8 +7,8 @@ can't be measured so. At a level the surface is what is solid on one side only.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator, Sequence
-from dataclasses import dataclass, field
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
 from functools import cached_property
 from itertools import pairwise
 
@@ -20,6 +20,7 @@ from mensuration.plane.measuring import Covers, enclosed, run_length
 from mensuration.plane.runs import runs_of
 from mensuration.solids.layers import FOUR, HALF, THREE, TWO, CannotBeSliced, Flat, Layer, distinct
 from mensuration.solids.pieces import Piece
+from mensuration.solids.shares import FaceShare, FlatRegion, SideFace, VolumeShare
 from mensuration.solids.slabs import CutOtherwise, Slab
 
 NEARLY = 1e-9
@@ -27,43 +28,6 @@ UP = 2
 MOST_LEVELS = 120
 Bordering = dict[tuple[int, int], tuple[Edge, bool, Callable[[], Real]]]
 """Of every edge, by its part and place: whether all of it bounds the solid, and how much of its length does."""
-
-
-@dataclass(frozen=True)
-class VolumeShare:
-    """What a piece does to the volume: its own size, how it lies to what was there before it, and how much they have in
-    common."""
-
-    piece: Piece
-    relation: str
-    common: Real
-
-
-@dataclass(frozen=True)
-class FaceShare:
-    """A face of a piece, by its name in the piece: how much of it is on the surface, of how much in all; ``outward`` is
-    the direction in which it looks (an axis of space and a sign), where it lies across an axis."""
-
-    piece: Piece
-    face: str
-    whole: bool
-    size: Real
-    counted: Real
-    outward: tuple[int, int] | None
-    width: Real | None = None
-    """How wide a side of one width is, rolled out where it is curved."""
-
-
-@dataclass(frozen=True, eq=False)
-class FlatRegion:
-    """What of a face across the axis is on the surface: ``counted`` in the arrangement of its plane; whether the solid
-    is ``below`` it, so that it looks along the axis."""
-
-    share: FaceShare
-    level: Real
-    plane: Arrangement
-    counted: Covers
-    below: bool
 
 
 @dataclass(frozen=True, eq=False)
@@ -292,10 +256,10 @@ class Stack:
         return FlatRegion(share, flat.level, plane, counted, flat.along == (piece.join == "add"))
 
     def _side_faces(self) -> Iterator[FaceShare]:
-        found: dict[tuple[int, str], _SideFace] = {}
+        found: dict[tuple[int, str], SideFace] = {}
         for slab in self.slabs:
             for edge, total, shown in self._walls(slab, slab.low, slab.high):
-                face = found.setdefault((edge.part, edge.name), _SideFace(edge.part, edge.name))
+                face = found.setdefault((edge.part, edge.name), SideFace(edge.part, edge.name))
                 face.add(slab, edge, total, shown)
         by_index = {piece.index: piece for piece in self.pieces}
         for face in found.values():
@@ -388,51 +352,6 @@ def _content(slab: Slab, low: Real, high: Real, covers: Covers) -> Real:
 
 def _touch(one: Fragment, two: Fragment) -> bool:
     return bool({one.tail, one.head} & {two.tail, two.head})
-
-
-@dataclass
-class _SideFace:
-    """A face along the axis, gathered from the slabs through which it goes."""
-
-    part: int
-    name: str
-    parts: list[tuple[Slab, Edge, bool, Real]] = field(default_factory=list)
-
-    def add(self, slab: Slab, edge: Edge, total: bool, shown: Real) -> None:
-        self.parts.append((slab, edge, total, shown))
-
-    def share(self, piece: Piece, axis: int) -> FaceShare:
-        whole = all(total for _, _, total, _ in self.parts)
-        outward = _outward([edge for _, edge, _, _ in self.parts], axis, piece)
-        areas = [_wall(piece, slab, edge) for slab, edge, _, _ in self.parts]
-        size = Real.sum(areas)
-        edges = {edge.index: edge for _, edge, _, _ in self.parts}
-        constant = all(layer.constant for layer in piece.layers(axis)[0])
-        width = Real.sum(edge.length for edge in edges.values()) if constant else None
-        if whole:
-            return FaceShare(piece, self.name, True, size, size, outward, width)
-        counted = [shown for _, _, _, shown in self.parts]
-        return FaceShare(piece, self.name, False, size, Real.sum(counted), outward, width)
-
-
-def _wall(piece: Piece, slab: Slab, edge: Edge) -> Real:
-    layer = next(layer for own, layer in slab.present if own is piece)
-    return layer.wall(edge.index, slab.low, slab.high)
-
-
-def _outward(edges: Sequence[Edge], axis: int, piece: Piece) -> tuple[int, int] | None:
-    """The axis of space along which a plane side looks, where there is one."""
-    edge = edges[0]
-    layers = piece.layers(axis)[0]
-    if not edge.straight or not all(layer.constant for layer in layers):
-        return None
-    du, dv = edge.end[0] - edge.start[0], edge.end[1] - edge.start[1]
-    first, second = (axis + 1) % 3, (axis + 2) % 3
-    if not dv.sign():
-        return second, -1 if du.sign() > 0 else 1
-    if not du.sign():
-        return first, 1 if dv.sign() > 0 else -1
-    return None
 
 
 def stacked(pieces: tuple[Piece, ...], pi: Real) -> Stack:

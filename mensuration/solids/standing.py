@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from functools import lru_cache
 
-from mensuration.catalogue.figure import CountedFaces, Ellipsoid, Faces, OwnBody, Raised, Solid, Turned
+from mensuration.catalogue.figure import CountedFaces, Ellipsoid, Faces, Raised, Solid, Turned
+from mensuration.catalogue.own_body import OwnBody
 from mensuration.expressions import evaluate, parse
 from mensuration.numbers import NOUGHT, Real
 from mensuration.solids.layers import HALF, distinct, reach_across

@@ -6,7 +6,8 @@ from collections.abc import Iterator
 from dataclasses import replace
 from functools import cached_property
 
-from mensuration.catalogue.figure import OwnBody, OwnFace, Solid
+from mensuration.catalogue.figure import Solid
+from mensuration.catalogue.own_body import OwnBody, OwnFace
 from mensuration.expressions import Path, Quantity, parse, paths
 from mensuration.expressions.nodes import Binary, Node, number_of
 from mensuration.numbers import Real
