@@ -5,14 +5,19 @@ from __future__ import annotations
 from math import acos, pi, sqrt
 from typing import Any
 
+import manifold3d
+import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy.integrate import quad
 
+from mensuration.exchange.meshes import mesh_of
 from mensuration.expressions import Scope, evaluate, parse
 from mensuration.numbers import PI, Real, decimal
-from mensuration.problem import evaluate_document
+from mensuration.problem import evaluate_document, read
+from mensuration.problem.evaluate import work_of
+from mensuration.problem.kinds.solid.work import SolidWork
 from mensuration.solids import Frame, Joined, Piece, join
 from mensuration.solids.filling import CannotBeFilled, depth_of, filled, reach_up, risen
 from mensuration.solids.wetting import free_surface, wetted
@@ -184,3 +189,29 @@ def test_what_is_lowered_into_a_liquid_lifts_it() -> None:
     assert 8 * found - cap == pytest.approx(8) and 1 < found < 2
     with pytest.raises(CannotBeFilled, match="runs over"):
         risen(standing("cube", side=1), standing("cube", side="9/10"), Real.of(9) / Real.of(10))
+
+
+def test_a_composite_cut_anyhow_is_filled_as_its_mesh_is_cut() -> None:
+    """A pyramid with a square tunnel through it, filled to several depths; against manifold3d, trimmed at the level."""
+    pieces = [
+        {"name": "a", "shape": "square-pyramid", "given": {"side": "4", "height": "3"}},
+        {"name": "b", "shape": "cuboid", "given": {"length": "6", "width": "1", "height": "1"}, "at": ["-3", "-0.5", "0.5"], "join": "take"},
+    ]  # fmt: skip
+    document = {
+        "format": "tilt-grid/problem",
+        "version": 1,
+        "figures": [{"name": "it", "kind": "solid", "pieces": pieces}],
+    }
+    work = work_of(read(document), "it")
+    assert isinstance(work, SolidWork) and work.tallies is not None
+    joined = work.tallies.joined
+    mesh = mesh_of(joined, 24)
+    body = manifold3d.Manifold(manifold3d.Mesh64(mesh.points, mesh.triangles.astype(np.uint64)))
+    for tenths in (3, 10, 14, 20, 30):
+        depth = Real.of(tenths) / Real.of(10)
+        cut = body.trim_by_plane((0, 0, -1), -tenths / 10)
+        content = filled(joined, depth)
+        assert content.exact is not None and float(content) == pytest.approx(cut.volume())
+        both = float(wetted(joined, depth)) + float(free_surface(joined, depth))
+        assert both == pytest.approx(cut.surface_area())
+        assert float(depth_of(joined, content)) == pytest.approx(tenths / 10)
