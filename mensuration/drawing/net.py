@@ -17,6 +17,7 @@ from mensuration.drawing.solid.space import along, cross, dot, minus, normal, un
 from mensuration.drawing.space import P3, SpaceDrawing
 from mensuration.frozen import Frozen
 from mensuration.solids import Joined
+from mensuration.solids.spinning import SpunRegion
 
 FLAT = 1e-12
 NEAR = 5  # digits after which two points are one
@@ -67,12 +68,19 @@ def net_of(joined: Joined, drawing: SpaceDrawing) -> Net | str:
     (piece,) = joined.pieces
     solid = piece.solution.figure
     assert isinstance(solid, Solid)
-    curved = isinstance(solid.body, Turned) and any(run.centre is not None for run in solid.body.runs)
-    if curved or joined.alone:
+    if _curved_every_way(solid) or joined.alone:
         return f"a {solid.title.lower()} is curved every way: it can't be laid flat without being torn"
     if any(len(facet.rings) > 1 for face in drawing.faces for facet in face.facets):
         return "a face with a hole in it hangs on two sides: there is no net in one piece"
     return _Folding(drawing).net() or "its faces don't all hang together"
+
+
+def _curved_every_way(solid: Solid) -> bool:
+    """Whether an arc is led round an axis."""
+    body = solid.body
+    if isinstance(body, SpunRegion):
+        return any(side.centre is not None for side in body.sides)
+    return isinstance(body, Turned) and any(run.centre is not None for run in body.runs)
 
 
 class _Folding:

@@ -425,3 +425,38 @@ def test_a_piece_with_two_solutions_is_the_one_that_is_chosen() -> None:
     heights = [solid({**cone, "solution": n})["pieces"]["a"]["height"]["exact"] for n in (None, 1, 2, 3)]
     assert heights == ["12", "12", "4", "12"]
     assert [c["says"] for c in solid({**cone, "solution": 3})["complaints"]] == ["there are only 2 solutions"]
+
+
+MADE_NETS = [
+    ("pyramid", RECTANGLE, {"given": {"height": "3"}}),
+    ("pyramid", FLOORS["outline"], {"given": {"height": "3"}, "foot": ["6", "3"]}),
+    ("pyramid", DISC, {"given": {"height": "3"}}),
+    ("frustum", RECTANGLE, {"given": {"height": "1", "point": "3"}}),
+    ("spun", TRIANGLE, {}),
+    ("spun", RECTANGLE, {"given": {"angle": "90°"}}),
+]
+
+
+@pytest.mark.parametrize(
+    ("shape", "floor", "fields"), MADE_NETS, ids=[f"{s}{n}" for n, (s, *_) in enumerate(MADE_NETS)]
+)
+def test_the_net_of_a_made_solid_is_as_large_as_its_surface(shape: str, floor: Any, fields: Any) -> None:
+    """To the chords that stand for arcs."""
+    results = made(shape, floor, **fields)
+    assert results["net"] is not None, results["noNet"]
+    flat = 0.0
+    for bit in results["net"]["bits"]:
+        points = np.array(bit["ring"])
+        flat += (
+            np.linalg.norm(
+                np.sum(
+                    [np.cross(p, q) for p, q in zip(points, np.roll(points, -1, axis=0), strict=True)], axis=0
+                )
+            )
+            / 2
+        )
+    assert flat == pytest.approx(size(results, "surface"), rel=5e-3)
+
+
+def test_an_arc_led_round_a_line_can_t_be_laid_flat() -> None:
+    assert "curved every way" in made("spun", HALF_DISC)["noNet"]
