@@ -460,3 +460,32 @@ def test_the_net_of_a_made_solid_is_as_large_as_its_surface(shape: str, floor: A
 
 def test_an_arc_led_round_a_line_can_t_be_laid_flat() -> None:
     assert "curved every way" in made("spun", HALF_DISC)["noNet"]
+
+
+def test_a_base_may_be_a_shape_with_givens() -> None:
+    """As the problem file has it: a ramp on a right triangle, a tube on a ring, a cone on a circle."""
+    cases = [
+        (
+            "prism",
+            {"shape": "right-triangle", "given": {"base": "4", "height": "1.5"}},
+            {"height": "6"},
+            "18",
+        ),
+        ("prism", {"shape": "ring", "given": {"outer": "3", "inner": "2"}}, {"height": "2"}, "10*pi"),
+        ("pyramid", {"shape": "circle", "given": {"diameter": "6"}}, {"height": "4"}, "12*pi"),
+        ("spun", {"shape": "square", "given": {"area": "4"}}, {}, "8*pi"),
+    ]
+    for shape, base, given, volume in cases:
+        results = solid({"name": "a", "shape": shape, "base": base, "given": given})
+        assert results["complaints"] == [] and results["quantities"]["volume"]["exact"] == volume
+        check_tally(results["tallies"]["surface"])
+    for base, says in (
+        ({"shape": "cirle", "given": {"radius": "1"}}, "did you mean “circle”?"),
+        ({"shape": "circle", "given": {"radius": "-1"}}, "must be more than 0"),
+        ({"shape": "circle", "given": {"side": "1"}}, "side"),
+        ({"shape": "triangle", "given": {"a": "1", "b": "2", "c": "9"}}, ""),
+    ):
+        results = solid({"name": "a", "shape": "prism", "base": base, "given": {"height": "1"}})
+        assert any(says in c["says"] and ".base" in c["where"] for c in results["complaints"]), results[
+            "complaints"
+        ]

@@ -526,6 +526,23 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * BaseDocument
+         * @description A shape with givens that stands for the plane figure of which a piece is made.
+         */
+        BaseDocument: {
+            /**
+             * Given
+             * @default {}
+             */
+            given: {
+                [key: string]: string;
+            };
+            /** Shape */
+            shape: string;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
          * BringCard
          * @description ``settings`` are those under which the card was solved.
          */
@@ -1951,9 +1968,9 @@ export interface components {
             ];
             /**
              * Base
-             * @description The plane figure of which it is made
+             * @description The plane figure of which it is made, or a shape of its own
              */
-            base?: string | null;
+            base?: string | components["schemas"]["BaseDocument"] | null;
             copies?: components["schemas"]["Copies"] | null;
             /** Foot */
             foot?: [

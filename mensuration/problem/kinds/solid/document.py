@@ -40,6 +40,13 @@ class OpeningDocument(Model):
     count: Typed = "1"
 
 
+class BaseDocument(Model):
+    """A shape with givens that stands for the plane figure of which a piece is made."""
+
+    shape: Annotated[str, Field(max_length=60)]
+    given: Givens = {}
+
+
 class PieceDocument(Model):
     """One piece of a solid: a solid of the catalogue with givens, placed and joined.
 
@@ -53,7 +60,10 @@ class PieceDocument(Model):
     shape: Annotated[str, Field(max_length=60)]
     given: Givens = {}
     solution: Annotated[int | None, Field(ge=1, le=9, description="Chooses where there are several")] = None
-    base: Annotated[Name | None, Field(description="The plane figure of which it is made")] = None
+    base: Annotated[
+        Name | BaseDocument | None,
+        Field(description="The plane figure of which it is made, or a shape of its own"),
+    ] = None
     foot: Spot | None = None
     about: Beside | tuple[Spot, Spot] | None = None
     on: Footing | None = None

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from mensuration.drawing.shelf import ShelfPicture
 from mensuration.problem.kinds.formula import catalogue_picture
 from mensuration.problem.kinds.kind import Change, Context, FigureResults, Kind
-from mensuration.problem.kinds.solid.document import Copies, PieceDocument, SolidDocument
+from mensuration.problem.kinds.solid.document import BaseDocument, Copies, PieceDocument, SolidDocument
 from mensuration.problem.kinds.solid.work import SolidResults, SolidWork
 from mensuration.tally.solid import MEASURES
 
@@ -29,29 +29,7 @@ class SolidKind(Kind[SolidDocument]):
 
     def texts(self, figure: SolidDocument) -> Iterator[tuple[str | None, str]]:
         for piece in figure.pieces:
-            line = (
-                ()
-                if piece.about is None or isinstance(piece.about, str)
-                else (*piece.about[0], *piece.about[1])
-            )
-            shift = piece.on.at if piece.on else ()
-            copies = piece.copies
-            again = (
-                ()
-                if copies is None
-                else (copies.count, *(copies.by or ()), *([copies.radius] if copies.radius else []))
-            )
-            doors = (text for door in piece.openings for text in (door.width, door.height, door.count))
-            for text in (
-                *doors,
-                *piece.given.values(),
-                *piece.at,
-                *shift,
-                *(piece.foot or ()),
-                *line,
-                *again,
-            ):
-                yield piece.name, text
+            yield from ((piece.name, text) for text in _texts(piece))
         for text in (figure.level, figure.scale):
             if text is not None:
                 yield None, text
@@ -70,7 +48,7 @@ class SolidKind(Kind[SolidDocument]):
     def figures_needed(self, figure: SolidDocument, member: str | None) -> list[str]:
         if member is None:
             return [] if figure.lowered is None else [figure.lowered]
-        return [piece.base for piece in figure.pieces if piece.name == member and piece.base is not None]
+        return [piece.base for piece in figure.pieces if piece.name == member and isinstance(piece.base, str)]
 
     def with_figure_renamed(self, figure: SolidDocument, old: str, new: str) -> SolidDocument:
         pieces = [
@@ -101,6 +79,21 @@ class SolidKind(Kind[SolidDocument]):
         return figure.model_copy(update={"pieces": pieces})
 
 
+def _texts(piece: PieceDocument) -> Iterator[str]:
+    """Every measurement of a piece as it was typed."""
+    if isinstance(piece.base, BaseDocument):
+        yield from piece.base.given.values()
+    yield from (*piece.given.values(), *piece.at, *(piece.on.at if piece.on else ()), *(piece.foot or ()))
+    if piece.about is not None and not isinstance(piece.about, str):
+        yield from (*piece.about[0], *piece.about[1])
+    if piece.copies is not None:
+        yield from (piece.copies.count, *(piece.copies.by or ()))
+        if piece.copies.radius is not None:
+            yield piece.copies.radius
+    for door in piece.openings:
+        yield from (door.width, door.height, door.count)
+
+
 def _with_texts(piece: PieceDocument, change: Change) -> PieceDocument:
     x, y, z = (change(text) for text in piece.at)
     update: dict[str, object] = {
@@ -110,6 +103,9 @@ def _with_texts(piece: PieceDocument, change: Change) -> PieceDocument:
     if piece.on is not None:
         u, v = (change(text) for text in piece.on.at)
         update["on"] = piece.on.model_copy(update={"at": (u, v)})
+    if isinstance(piece.base, BaseDocument):
+        own = {name: change(text) for name, text in piece.base.given.items()}
+        update["base"] = piece.base.model_copy(update={"given": own})
     update["openings"] = [
         door.model_copy(
             update={"width": change(door.width), "height": change(door.height), "count": change(door.count)}

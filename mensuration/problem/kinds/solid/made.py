@@ -5,18 +5,22 @@ from __future__ import annotations
 from collections.abc import Mapping
 from functools import lru_cache
 
+from mensuration.catalogue import plane_figures
 from mensuration.expressions import Quantity, unknown_word
 from mensuration.numbers import Real
+from mensuration.plane import Placement, place
+from mensuration.plane.arrangement import arrange
 from mensuration.plane.edges import Point
-from mensuration.plane.regions import Region
+from mensuration.plane.regions import Region, regions_of
+from mensuration.problem.kinds.givens import read_givens
 from mensuration.problem.kinds.kind import Context
 from mensuration.problem.kinds.plane.work import PlaneWork
-from mensuration.problem.kinds.solid.document import PieceDocument, Spot
+from mensuration.problem.kinds.solid.document import BaseDocument, PieceDocument, Spot
 from mensuration.solids.layers import reach_across
 from mensuration.solids.pointing import FRUSTUM, POINT, PYRAMID, foot_of, pointed
 from mensuration.solids.raising import HEIGHT, PRISM, raised
 from mensuration.solids.spinning import SPUN, TURN, CannotBeSpun, spun
-from mensuration.solving import Solution, SolvingError
+from mensuration.solving import Solution, SolvingError, solve
 from mensuration.telling import Teller
 
 GIVENS = {
@@ -35,26 +39,23 @@ CALLED = {
 }
 
 
-def made_from(piece: PieceDocument, base: str, context: Context, where: str) -> Solution | None:
-    """A plane figure of the problem made solid; None where it can't be, which is complained about."""
+Base = tuple[Region, Real, Real]  # with its area and its perimeter
+
+
+def made_from(
+    piece: PieceDocument, base: str | BaseDocument, context: Context, where: str
+) -> Solution | None:
+    """A plane figure made solid; None where it can't be, which is complained about."""
     wanted = GIVENS.get(piece.shape)
     if wanted is None:
         says = unknown_word(piece.shape, list(GIVENS), "way to make a solid of a figure").says
         context.complain(f"{where}.shape", "unknown-shape", says)
         return None
     given = _given(piece, wanted, context, where)
-    other = context.other(base)
-    if not isinstance(other, PlaneWork):
-        says = f"“{base}” is no plane figure here: the base of this piece is one, by its name"
-        context.complain(f"{where}.base", "unknown-base", says)
+    found = _figure(base, context, where) if isinstance(base, str) else _shape(base, context, f"{where}.base")
+    if given is None or found is None:
         return None
-    if other.composition is None or other.tallies is None or not other.tallies.region.loops:
-        context.complain(f"{where}.base", "needs-other", f"“{base}” could not be worked out")
-        return None
-    if given is None:
-        return None
-    region, teller = other.tallies.region, context.teller
-    area, perimeter = (other.tallies.quantity(measure).value for measure in ("area", "perimeter"))
+    (region, area, perimeter), teller = found, context.teller
     try:
         if piece.shape == PRISM:
             return _raised(region, area, perimeter, given[HEIGHT], teller)
@@ -69,6 +70,46 @@ def made_from(piece: PieceDocument, base: str, context: Context, where: str) -> 
     except CannotBeSpun as fault:
         context.complain(f"{where}.about", "cannot-spin", str(fault))
     return None
+
+
+def _figure(base: str, context: Context, where: str) -> Base | None:
+    """A plane figure of the problem."""
+    other = context.other(base)
+    if not isinstance(other, PlaneWork):
+        says = f"“{base}” is no plane figure here: the base of this piece is one, by its name"
+        context.complain(f"{where}.base", "unknown-base", says)
+        return None
+    if other.composition is None or other.tallies is None or not other.tallies.region.loops:
+        context.complain(f"{where}.base", "needs-other", f"“{base}” could not be worked out")
+        return None
+    tallies = other.tallies
+    return tallies.region, tallies.quantity("area").value, tallies.quantity("perimeter").value
+
+
+def _shape(base: BaseDocument, context: Context, place: str) -> Base | None:
+    """A shape with givens."""
+    figure = plane_figures().get(base.shape)
+    if figure is None:
+        says = unknown_word(base.shape, list(plane_figures()), "shape").says
+        context.complain(f"{place}.shape", "unknown-shape", says)
+        return None
+    given = read_givens(figure, base.given, context, place)
+    if given is None:
+        return None
+    try:
+        return _placed(base.shape, tuple(given.items()), context.teller)
+    except SolvingError as fault:
+        at = f"{place}.given.{fault.given}" if fault.given else f"{place}.given"
+        context.complain(at, fault.code, fault.says)
+        return None
+
+
+@lru_cache(maxsize=100)
+def _placed(shape: str, given: tuple[tuple[str, Quantity], ...], teller: Teller) -> Base:
+    solution = solve(plane_figures()[shape], dict(given), teller.pi, teller.plainly)
+    plane = arrange((place("base", 0, "add", solution, Placement()),))
+    region = regions_of(plane, lambda mask: bool(mask & 1), teller.pi)
+    return region, solution.values["area"].value, solution.values["perimeter"].value
 
 
 def _given(

@@ -94,7 +94,14 @@ export function PieceBar({ piece, figure, name, row, told, faces, complaints }: 
           />
         </label>
       ) : null}
-      {piece.base ? <MadeFields piece={piece} base={piece.base} faultAt={faultAt} put={put} /> : null}
+      {piece.base ? (
+        <MadeFields
+          piece={piece}
+          base={typeof piece.base === "string" ? piece.base : piece.base.shape}
+          faultAt={faultAt}
+          put={put}
+        />
+      ) : null}
       {more.length > 0 ? (
         <select
           className="field w-12 border-transparent! bg-transparent! px-1! text-pine!"
