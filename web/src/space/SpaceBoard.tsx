@@ -148,9 +148,9 @@ export const SpaceBoard = memo(function SpaceBoard({
       });
   };
   const onUp = (event: PointerEvent<SVGSVGElement>) => {
-    const moved = held.current?.moved;
+    const start = held.current;
     held.current = null;
-    if (moved) return;
+    if (!start || start.moved) return;
     const face = document.elementFromPoint(event.clientX, event.clientY)?.getAttribute("data-piece");
     store.getState().set({ selected: face ?? null });
   };
