@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from itertools import combinations
 
 from mensuration.numbers import NOUGHT, Real
 from mensuration.plane.composing import APART
@@ -52,7 +53,7 @@ def join(pieces: tuple[Piece, ...], pi: Real) -> Joined:
             stack = stacked(group, pi)
         except CutOtherwise:
             if len(group) > 1:
-                raise
+                raise CutOtherwise(*_to_blame(group, pi)) from None
             (piece,) = group
             shares[piece.index] = VolumeShare(piece, APART, NOUGHT)
             if SURFACE in piece.solution.values:
@@ -72,6 +73,16 @@ def join(pieces: tuple[Piece, ...], pi: Real) -> Joined:
         tuple(stacks),
         tuple(alone),
     )
+
+
+def _to_blame(group: tuple[Piece, ...], pi: Real) -> list[str]:
+    """The names of the first two pieces that can't be told together; of all where it takes more than two."""
+    for one, two in combinations(group, 2):
+        try:
+            stacked((replace(one, join="add"), two), pi)
+        except CutOtherwise:
+            return list(dict.fromkeys((one.name, two.name)))
+    return list(dict.fromkeys(piece.name for piece in group))
 
 
 def _groups(pieces: tuple[Piece, ...]) -> list[tuple[Piece, ...]]:

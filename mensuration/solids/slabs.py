@@ -23,7 +23,11 @@ LOOKED_AT = tuple(Fraction(n, 178) for n in (10, 22, 38, 54, 68, 78, 89, 102, 11
 
 
 class CutOtherwise(ValueError):
-    """Pieces that cut one another in a way that layers along this axis can't tell."""
+    """Pieces that cut one another in a way that layers along this axis can't tell; the ``names`` of some that do."""
+
+    def __init__(self, *names: str) -> None:
+        super().__init__(*names)
+        self.names = names
 
 
 @dataclass(frozen=True, eq=False)

@@ -30,6 +30,7 @@ READ: list[tuple[str, dict[str, Any]]] = [
     ("cube side 1 on the right of block", {"on": {"piece": "block", "face": "right", "at": ["0", "0"]}}),
     ("square pyramid side 2 height 1 open bottom", {"shape": "square-pyramid", "open": ["bottom"]}),
     ("ball radius 2 m at 1, 2, 3", {"shape": "sphere", "at": ["1", "2", "3"]}),
+    ("box 1 by 2 by 3", {"shape": "cuboid"}),
     ("cone volume 96π height 8", {"given": {"volume": "96π", "height": "8"}}),
     ("raise deck by 0.3", {"shape": "prism", "base": "deck", "given": {"height": "0.3"}, "name": "deck"}),
     ("raise deck to a point 3", {"shape": "pyramid", "base": "deck", "given": {"height": "3"}}),

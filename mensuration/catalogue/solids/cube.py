@@ -14,7 +14,7 @@ FIGURE = Solid(
     name="cube",
     title="Cube",
     family="boxes and prisms",
-    synonyms=("die", "dice", "box", "regular hexahedron"),
+    synonyms=("die", "dice", "regular hexahedron"),
     measures=(
         Measure("side", "a"),
         Measure("face_diagonal", "e"),

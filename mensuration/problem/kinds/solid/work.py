@@ -27,6 +27,7 @@ from mensuration.solids.cubes import Cell, unit_cubes
 from mensuration.solids.faces import called
 from mensuration.solids.filling import CannotBeFilled
 from mensuration.solving import Solution, SolvingError, solve
+from mensuration.solving.faults import listed
 from mensuration.solving.solve import solutions
 from mensuration.tally.solid import MEASURES, SolidTallies, openings_in
 from mensuration.tally.solid_ways import volume_ways
@@ -87,8 +88,12 @@ class SolidWork(Work[SolidDocument]):
             return
         try:
             joined, tallies = _joined(pieces, self.context.teller.unit.kind, self.context.teller.pi)
-        except CutOtherwise:
-            says = "pieces cut one another in a way that can't be measured: let them touch, or lie along one direction"
+        except CutOtherwise as fault:
+            names = listed([f"“{name}”" for name in fault.names], "and")
+            says = (
+                f"{names} cut one another where one of them is round, which can't be measured here: let them touch along a "
+                "plane, or lie along one direction"
+            )
             self.context.complain("", "cut-otherwise", says)
             return
         except TooCrowded:
