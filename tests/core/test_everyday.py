@@ -66,6 +66,9 @@ def rated(expression: str, *rates: str) -> list[str]:
         ("fig.perimeter", ["€2.50 per 10 m"], ["€5.15"]),
         ("fig.area", ["0.35 kg per m^2"], ["8.82 kg"]),
         ("fig.perimeter", ["€0.005 per m"], ["€0.10"]),
+        ("fig.area", ["8 m² per hour"], ["3 h 9 min"]),
+        ("fig.perimeter", ["2 m/min"], ["10 min 18 s"]),
+        ("fig.area", ["8 tiles per m²", "30 tiles per day"], ["201.6 tiles", "6 d 17 h 16 min 48 s"]),
     ],
 )  # fmt: skip
 def test_rates_are_taken_in_the_order_of_buying(expression: str, rates: list[str], values: list[str]) -> None:
@@ -81,6 +84,8 @@ def test_rates_are_taken_in_the_order_of_buying(expression: str, rates: list[str
         ("€4 per pack", "say first how many are needed"),
         ("whole tiles", "say first how many tiles"),
         ("tins of 0 L", "more than 0"),
+        ("0 m² per h", "more than 0"),
+        ("12 L per min", "the answer is an area, “12 L” is a volume"),
         ("1 L covers 0 m²", "more than 0"),
         ("1 L covers m^", ""),
         ("__import__('os')", "this is no rate"),
