@@ -4,7 +4,9 @@ from __future__ import annotations
 
 from typing import Any
 
-from mensuration.problem import evaluate_document
+from mensuration.problem import evaluate_document, read
+from mensuration.problem.evaluate import work_of
+from mensuration.problem.kinds.solid.work import SolidWork
 
 
 def part(name: str, shape: str, at: tuple[str, str] = ("0", "0"), **fields: Any) -> dict[str, Any]:
@@ -41,3 +43,11 @@ def answer(expression: str, **fields: Any) -> dict[str, Any]:
     ask = {"label": "it", "expression": expression, **fields.pop("ask", {})}
     results = evaluate_document({"format": "tilt-grid/problem", "version": 1, "asks": [ask], **fields})
     return {**results["asks"][0], "complaints": results["complaints"]}
+
+
+def solid_work(*pieces: dict[str, Any]) -> SolidWork:
+    """A solid of these pieces, worked out."""
+    figure = {"name": "it", "kind": "solid", "pieces": list(pieces)}
+    work = work_of(read({"format": "tilt-grid/problem", "version": 1, "figures": [figure]}), "it")
+    assert isinstance(work, SolidWork)
+    return work

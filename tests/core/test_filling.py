@@ -15,12 +15,11 @@ from scipy.integrate import quad
 from mensuration.exchange.meshes import mesh_of
 from mensuration.expressions import Scope, evaluate, parse
 from mensuration.numbers import PI, Real, decimal
-from mensuration.problem import evaluate_document, read
-from mensuration.problem.evaluate import work_of
-from mensuration.problem.kinds.solid.work import SolidWork
+from mensuration.problem import evaluate_document
 from mensuration.solids import Frame, Joined, Piece, join
 from mensuration.solids.filling import CannotBeFilled, depth_of, filled, reach_up, risen
 from mensuration.solids.wetting import free_surface, wetted
+from tests.core.helpers import solid_work
 from tests.core.test_stacking import at, solved
 
 
@@ -197,13 +196,8 @@ def test_a_composite_cut_anyhow_is_filled_as_its_mesh_is_cut() -> None:
         {"name": "a", "shape": "square-pyramid", "given": {"side": "4", "height": "3"}},
         {"name": "b", "shape": "cuboid", "given": {"length": "6", "width": "1", "height": "1"}, "at": ["-3", "-0.5", "0.5"], "join": "take"},
     ]  # fmt: skip
-    document = {
-        "format": "tilt-grid/problem",
-        "version": 1,
-        "figures": [{"name": "it", "kind": "solid", "pieces": pieces}],
-    }
-    work = work_of(read(document), "it")
-    assert isinstance(work, SolidWork) and work.tallies is not None
+    work = solid_work(*pieces)
+    assert work.tallies is not None
     joined = work.tallies.joined
     mesh = mesh_of(joined, 24)
     body = manifold3d.Manifold(manifold3d.Mesh64(mesh.points, mesh.triangles.astype(np.uint64)))

@@ -17,10 +17,9 @@ from mensuration.catalogue.figure import Solid
 from mensuration.exchange.meshes import BadMesh, Format, Mesh, mesh_of, read_mesh, solid_file, written
 from mensuration.numbers import PI
 from mensuration.problem import read
-from mensuration.problem.evaluate import work_of
-from mensuration.problem.kinds.solid.work import SolidWork
 from mensuration.solids import Frame, Piece, join
 from mensuration.solving import solve, starting_givens
+from tests.core.helpers import solid_work
 
 SOLIDS = [name for name, figure in figures().items() if isinstance(figure, Solid)]
 FORMS: list[tuple[Format, str]] = [("stl", "stl"), ("stl-text", "stl"), ("obj", "obj")]
@@ -186,13 +185,7 @@ def test_random_stacks_and_carvings_agree_with_mesh_booleans(seed: int) -> None:
         else:
             piece["at"] = [str(random.randint(0, 4)), str(random.randint(0, 4)), "0"]
         pieces.append(piece)
-    document = {
-        "format": "tilt-grid/problem",
-        "version": 1,
-        "figures": [{"name": "it", "kind": "solid", "pieces": pieces}],
-    }
-    work = work_of(read(document), "it")
-    assert isinstance(work, SolidWork)
+    work = solid_work(*pieces)
     if work.tallies is None:
         return
     mesh = mesh_of(work.tallies.joined, 24)

@@ -22,14 +22,13 @@ from mensuration.frozen import as_data
 from mensuration.numbers import PI, Real
 from mensuration.problem import evaluate as evaluate_problem
 from mensuration.problem import evaluate_document, read
-from mensuration.problem.evaluate import work_of
-from mensuration.problem.kinds.solid.work import SolidWork
 from mensuration.solids import CutOtherwise, Frame, Piece, join
 from mensuration.solids.layers import CannotBeSliced
 from mensuration.solids.slicing import layers_of
 from mensuration.solids.standing import extents
 from mensuration.solving import Solution, solve, starting_givens
 from mensuration.units import LENGTH
+from tests.core.helpers import solid_work
 from tests.core.reckoning import check_tally
 
 SOLIDS = [name for name, figure in figures().items() if isinstance(figure, Solid)]
@@ -329,13 +328,8 @@ def test_figures_are_renamed_where_a_prism_or_a_filling_names_them() -> None:
     ],
 )  # fmt: skip
 def test_pieces_that_meet_between_two_levels_are_not_told_as_apart(pieces: list[dict[str, Any]]) -> None:
-    document = {
-        "format": "tilt-grid/problem",
-        "version": 1,
-        "figures": [{"name": "it", "kind": "solid", "pieces": pieces}],
-    }
-    work = work_of(read(document), "it")
-    assert isinstance(work, SolidWork) and work.tallies is not None
+    work = solid_work(*pieces)
+    assert work.tallies is not None
     mesh = mesh_of(work.tallies.joined, 24)
     volume = work.tallies.quantity("volume").value
     assert volume.exact is not None
@@ -352,13 +346,8 @@ def test_a_cross_of_two_prisms_lying_across_one_another() -> None:
         {"name": "a", **beam, "turns": ["x"]},
         {"name": "b", **beam, "turns": ["x", "z"], "at": ["0", "-3", "0"]},
     ]
-    document = {
-        "format": "tilt-grid/problem",
-        "version": 1,
-        "figures": [{"name": "it", "kind": "solid", "pieces": pieces}],
-    }
-    work = work_of(read(document), "it")
-    assert isinstance(work, SolidWork) and work.tallies is not None
+    work = solid_work(*pieces)
+    assert work.tallies is not None
     mesh = mesh_of(work.tallies.joined, 24)
     for measure, found in (("volume", mesh.volume), ("surface", mesh.surface)):
         told = work.tallies.quantity(measure).value
