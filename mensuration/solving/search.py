@@ -30,6 +30,7 @@ LONGEST_STEP = 3.0
 HOPELESS = 10.0  # damping of a start that only fails
 VAGUE = 1e-2  # how well it is known where two solutions meet
 MOST_NEAR = 24  # starts of a row that are followed to where two solutions meet
+FLAT = 1e-2  # the least singular value to the largest, where two solutions may meet
 SLOWLY_MET, SHORT, DOUBLED = 1e-8, 0.1, 10  # where two meet: what is off; the longest step; how many
 RESTING = 1e-4  # the longest step of a start that has come as near as it can
 MET, NEARLY_MET, STILL = 1e-24, 1e-16, 1e-9  # squares of what is off; the longest step there
@@ -305,8 +306,24 @@ def _descend(space: Space, points: Array, rows: Indices) -> tuple[Array, Indices
         going = ~(here | resting)
         points, rows, wanted, off, damping = (some[going] for some in (points, rows, wanted, off, damping))
     slow = _nearest(_squares(off), rows)
-    twice, twice_rows = _where_two_meet(space, points[slow], rows[slow], wanted[slow])
-    return np.concatenate([*met, twice]), np.concatenate([*met_rows, twice_rows])
+    found, found_rows = np.concatenate(met), np.concatenate(met_rows)
+    vague = _flatly_met(space, found, found_rows)
+    points, rows = (
+        np.concatenate([points[slow], found[vague]]),
+        np.concatenate([rows[slow], found_rows[vague]]),
+    )
+    twice, twice_rows = _where_two_meet(space, points, rows, space.measured_to(space.known, rows))
+    return np.concatenate([found, twice]), np.concatenate([found_rows, twice_rows])
+
+
+def _flatly_met(space: Space, points: Array, rows: Indices) -> Indices:
+    """The few of each row at which the targets hardly change in some direction: two solutions may meet there, and how near a
+    point is says little."""
+    slopes = space.slopes(points, rows)
+    sound = np.flatnonzero(np.isfinite(slopes).all(axis=(1, 2)))
+    sizes = np.linalg.svd(slopes[sound], compute_uv=False)
+    flat = sound[sizes[:, -1] < FLAT * sizes[:, 0]]
+    return flat[_nearest(np.zeros(len(flat)), rows[flat])]
 
 
 def _nearest(far: Array, rows: Indices) -> Indices:

@@ -103,7 +103,9 @@ class Space:
         """The targets' slopes by the unknowns, at each point: by point, target and unknown."""
         count = len(self.free)
         aside = np.concatenate([points + way * CENTRAL * one for way in (1, -1) for one in np.eye(count)])
-        ahead, back = self.measured(aside, np.tile(rows, 2 * count)).reshape(2, count, len(points), -1)
+        ahead, back = self.measured(aside, np.tile(rows, 2 * count)).reshape(
+            2, count, len(points), len(self.targets)
+        )
         found: Array = (ahead - back).transpose(1, 2, 0) / (2 * CENTRAL)
         return found
 

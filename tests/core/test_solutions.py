@@ -92,6 +92,17 @@ def test_two_that_meet_in_one_direction_of_several() -> None:
     assert {"base": 9, "top": 6, "offset": 9} in values
 
 
+def test_two_that_are_mirror_images_and_meet_are_found() -> None:
+    """A parallelogram among the trapezoids: base and top could be exchanged, and are the same."""
+    given = typed("trapezoid", area="9", perimeter="6 + 2√73", rising_diagonal="√130", falling_diagonal="√34")
+    found = solutions(figures()["trapezoid"], given, PI)
+    values = [
+        {name: one.values[name].value.rational for name in ("base", "top", "height", "offset")}
+        for one in found
+    ]
+    assert {"base": 3, "top": 3, "height": 3, "offset": 8} in values
+
+
 def test_the_mirrored_figure_is_found_as_well() -> None:
     """Legs of √37 and 10 over a height of 6 lean 1 and 8 aside: with an area of 27 the long side is below or above."""
     given = typed("trapezoid", left="√37", right="10", height="6", area="27")
