@@ -24,7 +24,8 @@ from mensuration.units import ANGLE, Kind
 PROOF_BITS = 160
 NEAR = 1e-6
 LARGEST = 10**9  # denominator of a fraction that is taken for the exact value
-SMALL = 1000
+SMALL, FEW = 1000, 12
+AROUND = 5e-3  # of a number: how near a simple one must be where solutions meet
 
 
 @dataclass(frozen=True, eq=False)
@@ -146,8 +147,14 @@ def _fraction_in(ball: arb) -> Fraction | None:
 
 
 def _simple_near(x: float) -> list[Real]:
-    """The fraction and the root of a fraction next to a float, with small denominators."""
-    return [
-        Real.of(Fraction(x).limit_denominator(SMALL)),
-        Real.of(Fraction(x * x).limit_denominator(SMALL)).sqrt(),
-    ]
+    """Fractions and roots of fractions next to a float, the simplest first: where several solutions meet, how near it is
+    says little."""
+    found: list[Real] = []
+    for most in (1, FEW, SMALL):
+        for value in (
+            Real.of(Fraction(x).limit_denominator(most)),
+            Real.of(Fraction(x * x).limit_denominator(most)).sqrt(),
+        ):
+            if abs(float(value) - x) <= AROUND * abs(x) and not any(value.same_as(other) for other in found):
+                found.append(value)
+    return found

@@ -103,6 +103,13 @@ def test_two_that_are_mirror_images_and_meet_are_found() -> None:
     assert {"base": 3, "top": 3, "height": 3, "offset": 8} in values
 
 
+def test_where_four_solutions_meet_the_simple_one_is_proven() -> None:
+    """A frustum that is a cube: its surface is the least that its height and sides allow, to the fourth order."""
+    given = typed("square-frustum", height="8", lateral="256", surface="384")
+    (found,) = solutions(figures()["square-frustum"], given, PI, thorough=True)
+    assert found.values["bottom"].value.rational == found.values["top"].value.rational == 8
+
+
 def test_the_mirrored_figure_is_found_as_well() -> None:
     """Legs of √37 and 10 over a height of 6 lean 1 and 8 aside: with an area of 27 the long side is below or above."""
     given = typed("trapezoid", left="√37", right="10", height="6", area="27")
