@@ -11,10 +11,10 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 from functools import cached_property
-from itertools import combinations
+from itertools import combinations, product
 
 from mensuration.numbers import Real
-from mensuration.plane.edges import Edge, Point, Spot
+from mensuration.plane.edges import Box, Edge, Point, Spot, around
 from mensuration.solids.layers import Layer
 
 QUARTER, THREE_QUARTERS = Real.of(1) / Real.of(4), Real.of(3) / Real.of(4)
@@ -53,31 +53,86 @@ class _Moving:
         return bool(-room <= share <= 1 + room)
 
 
-def meeting_levels(low: Real, high: Real, layers: list[tuple[int, Layer]]) -> list[Real]:
-    """Every such level strictly between two, of layers of pieces by their numbers; not in order, some more than once."""
-    first, second = (low + (high - low) * share for share in (QUARTER, THREE_QUARTERS))
-    moving = [
-        _Moving(piece, one, two)
-        for piece, layer in layers
-        for one, two in zip(layer.at(first), layer.at(second), strict=True)
-    ]
-    size = max((abs(value) for edge in moving for value in edge.one.box), default=1.0)
-    found = []
-    for share in _shares(moving, size):
-        level = first + share * (second - first)
-        if float(low) + INSIDE * size < float(level) < float(high) - INSIDE * size:
-            found.append(level)
-    return found
+@dataclass(frozen=True, eq=False)
+class Meetings:
+    """What moves between two levels: layers of pieces by their numbers."""
 
+    low: Real
+    high: Real
+    layers: tuple[tuple[int, Layer], ...]
 
-def _shares(moving: list[_Moving], size: float) -> Iterator[Real]:
-    for one in moving:
-        for other in moving:
-            if one.piece != other.piece:
+    @cached_property
+    def _levels(self) -> tuple[Real, Real]:
+        first, second = (self.low + (self.high - self.low) * share for share in (QUARTER, THREE_QUARTERS))
+        return first, second
+
+    @cached_property
+    def _own(self) -> dict[int, list[_Moving]]:
+        own: dict[int, list[_Moving]] = {}
+        for piece, layer in self.layers:
+            one, two = (layer.at(level) for level in self._levels)
+            own.setdefault(piece, []).extend(_Moving(piece, a, b) for a, b in zip(one, two, strict=True))
+        return own
+
+    @cached_property
+    def _size(self) -> float:
+        edges = [edge for own in self._own.values() for edge in own]
+        return max((abs(value) for edge in edges for value in edge.one.box), default=1.0)
+
+    @cached_property
+    def _beside(self) -> dict[int, list[int]]:
+        """Which pieces may meet which."""
+        boxes = {
+            piece: around([box for edge in edges for box in (edge.one.box, edge.two.box)])
+            for piece, edges in self._own.items()
+        }
+        return {
+            piece: [o for o in self._own if o != piece and _overlap(boxes[piece], boxes[o], self._size)]
+            for piece in self._own
+        }
+
+    @cached_property
+    def _threes(self) -> list[tuple[int, int, int]]:
+        beside = self._beside
+        return [
+            (a, b, c)
+            for a in beside
+            for b, c in combinations([other for other in beside[a] if other > a], 2)
+            if c in beside[b]
+        ]
+
+    @property
+    def choices(self) -> int:
+        """How many pairs of edges and threes of them may meet."""
+        count = {piece: len(edges) for piece, edges in self._own.items()}
+        pairs = sum(count[a] * count[b] for a, others in self._beside.items() for b in others)
+        return pairs + sum(count[a] * count[b] * count[c] for a, b, c in self._threes)
+
+    def levels(self) -> list[Real]:
+        """Every level strictly between at which they do; not in order, some more than once."""
+        first, second = self._levels
+        found = []
+        for share in self._shares():
+            level = first + share * (second - first)
+            room = INSIDE * self._size
+            if float(self.low) + room < float(level) < float(self.high) - room:
+                found.append(level)
+        return found
+
+    def _shares(self) -> Iterator[Real]:
+        own, size = self._own, self._size
+        for piece, others in self._beside.items():
+            for one, other in product(own[piece], [edge for each in others for edge in own[each]]):
                 yield from _corner_meets(one, other, size)
-    for three in combinations(moving, 3):
-        if len({edge.piece for edge in three}) == 3:
-            yield from _three_meet(*three, size)
+        for a, b, c in self._threes:
+            for three in product(own[a], own[b], own[c]):
+                yield from _three_meet(*three, size)
+
+
+def _overlap(one: Box, two: Box, size: float) -> bool:
+    """Whether two boxes have more than a side in common."""
+    room = ON * size
+    return all(one[i] < two[i + 2] - room and two[i] < one[i + 2] - room for i in (0, 1))
 
 
 def _corner_meets(one: _Moving, other: _Moving, size: float) -> Iterator[Real]:

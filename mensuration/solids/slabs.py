@@ -14,7 +14,7 @@ from mensuration.plane.edges import Box, Edge, Point, around
 from mensuration.plane.measuring import Covers
 from mensuration.plane.placing import Bordered
 from mensuration.solids.layers import HALF, Layer, Section
-from mensuration.solids.meeting import crossing_of, meeting_levels
+from mensuration.solids.meeting import Meetings, crossing_of
 from mensuration.solids.pieces import Piece
 
 HALVES = Fraction(1, 2)
@@ -39,7 +39,7 @@ class Slab:
     present: tuple[tuple[Piece, Layer], ...]
     pi: Real
 
-    @property
+    @cached_property
     def middle(self) -> Real:
         return (self.low + self.high) * HALF
 
@@ -58,22 +58,43 @@ class Slab:
 
     @cached_property
     def linear(self) -> bool:
-        """Whether all edges of its sections are straight and move evenly: then nothing new meets within it, since it ends at
-        every level at which that happens (:mod:`mensuration.solids.meeting`)."""
+        """Whether all edges of its sections are straight and move evenly."""
         return all(layer.by_squares for _, layer in self.present) and all(
             edge.straight for _, layer in self.present for edge in layer.at(self.middle)
         )
 
     @cached_property
+    def parted(self) -> bool:
+        """Whether it ends at every level at which something new meets (:mod:`mensuration.solids.meeting`), so that within it
+        nothing does. Roots in roots are left alone: their equations would take minutes."""
+        return self.linear and (
+            not self.near
+            or all(
+                _is_short(value)
+                for _, layer in self.present
+                for edge in layer.at(self.middle)
+                for value in edge.start
+            )
+        )
+
+    @property
     def arrangements(self) -> tuple[Arrangement, ...]:
         """The sections together: of round pieces that change, at both ends and between; where several come near one another,
         at many levels, so that none is missed at which they meet."""
-        if self.constant or self.linear:
-            return (self.plane(self.middle),)
+        return tuple(self.plane(level) for level in self._looked_at)
+
+    @cached_property
+    def _looked_at(self) -> tuple[Real, ...]:
+        if self.constant or self.parted:
+            return (self.middle,)
         inner = LOOKED_AT if self.near else (HALVES,)
-        shares = [Real.of(share) for share in inner]
-        levels = [self.low, *(self.low + (self.high - self.low) * share for share in shares), self.high]
-        return tuple(arrange(tuple(self.at(level))) for level in levels)
+        between = [self.low + (self.high - self.low) * Real.of(share) for share in inner]
+        # Only how pieces lie to one another is asked there: without exact forms that is quick. The middle is also measured.
+        between = [
+            self.middle if share == HALVES else _rough(level)
+            for level, share in zip(between, inner, strict=True)
+        ]
+        return self.low, *between, self.high
 
     def plane(self, level: Real) -> Arrangement:
         """The sections together at a level."""
@@ -97,11 +118,11 @@ class Slab:
         one, two = (layers[edge.part].at(level)[edge.index] for edge in vertex.edges)
         return crossing_of(one.start, _along(one), two.start, _along(two))
 
-    def meetings(self) -> list[Real]:
-        """The levels at which it is to be parted, so that nothing new meets within a part."""
-        if self.constant or not self.linear or not self.near:
-            return []
-        return meeting_levels(self.low, self.high, [(piece.index, layer) for piece, layer in self.present])
+    def meetings(self) -> Meetings | None:
+        """What tells the levels at which it is to be parted, so that nothing new meets within a part."""
+        if self.constant or not self.parted or not self.near:
+            return None
+        return Meetings(self.low, self.high, tuple((piece.index, layer) for piece, layer in self.present))
 
     @cached_property
     def near(self) -> bool:
@@ -117,18 +138,30 @@ class Slab:
 
     @property
     def between(self) -> Arrangement:
-        return self.arrangements[len(self.arrangements) // 2]
+        return self.plane(self.middle)
 
     def relation(self, piece: Piece, before: Covers) -> str:
         """How a piece lies here to what is covered before it. CutOtherwise where that changes within the slab."""
-        found = {
-            relation_to(arrangement.masks(), 1 << piece.index, before) for arrangement in self.arrangements
-        }
-        if not self.constant and len(found) > 1:
-            found -= {APART} if _vanishes(self) else set()
-        if len(found) != 1 or (PARTLY in found and not (self.constant or self.linear)):
-            raise CutOtherwise
+        if all(other.index >= piece.index for other, _ in self.present):
+            return APART
+        evenly = self.constant or self.parted
+        found: set[str] = set()
+        for level in sorted(self._looked_at, key=lambda level: level is not self.middle):
+            found.add(relation_to(self.plane(level).masks(), 1 << piece.index, before))
+            if len(found) > 1 and not self.constant and _vanishes(self):
+                found.discard(APART)
+            if len(found) > 1 or (PARTLY in found and not evenly):
+                raise CutOtherwise
         return found.pop()
+
+
+def _rough(level: Real) -> Real:
+    """The same number without its exact form."""
+    return Real(None, level.ball, level)
+
+
+def _is_short(value: Real) -> bool:
+    return value.exact is not None and str(value.exact).count("sqrt") <= 1
 
 
 def _along(edge: Edge) -> Point:

@@ -1,8 +1,9 @@
 """Pieces joined to one solid, layer by layer along an axis: volumes, and what of each face is on its surface.
 
-Between two levels at which something begins or ends, pieces either all stay the same, so that the layer is a plane
-figure raised; or some change evenly, and then each lies apart from the others, within them or round them. Anything else
-can't be measured so. At a level the surface is what is solid on one side only.
+Between two levels at which something begins or ends, or plane faces begin or cease to meet, pieces all stay the same, so that
+the layer is a plane figure raised; or their straight edges move evenly, so that areas are square functions of the level; or
+round ones change, and then each lies apart from the others, within them or round them. Anything else can't be measured so.
+At a level the surface is what is solid on one side only.
 """
 
 from __future__ import annotations
@@ -13,6 +14,7 @@ from functools import cached_property
 from itertools import pairwise
 
 from mensuration.numbers import NOUGHT, Real
+from mensuration.plane import TooCrowded
 from mensuration.plane.arrangement import Arrangement, Fragment, arrange
 from mensuration.plane.composing import APART, AROUND, PARTLY, WITHIN
 from mensuration.plane.edges import Edge
@@ -25,7 +27,9 @@ from mensuration.solids.slabs import CutOtherwise, Slab
 
 NEARLY = 1e-9
 UP = 2
-MOST_LEVELS = 120
+MOST_PLACES = 900  # levels times pieces
+MOST_CHOICES = 50_000  # of edges that may meet
+MOST_EDGES = 4000  # of all sections that are looked at
 Bordering = dict[tuple[int, int], tuple[Edge, bool, Callable[[], Real]]]
 """Of every edge, by its part and place: whether all of it bounds the solid, and how much of its length does."""
 
@@ -60,10 +64,20 @@ class Stack:
             for level in (layer.low, layer.high)
         ]
         levels = distinct(ends)
-        met = [level for low, high in pairwise(levels) for level in self._slab(low, high).meetings()]
-        levels = distinct([*levels, *met]) if met else levels
-        if len(levels) > MOST_LEVELS:
-            raise CutOtherwise
+        if len(levels) * len(self.pieces) > MOST_PLACES:
+            raise TooCrowded
+        meetings = [each for low, high in pairwise(levels) if (each := self._slab(low, high).meetings())]
+        if sum(each.choices for each in meetings) > MOST_CHOICES:
+            raise TooCrowded
+        met = [level for each in meetings for level in each.levels()]
+        if not met:
+            return levels
+        levels = distinct([*levels, *met])
+        edges = sum(
+            len(layer.at(layer.middle)) for piece in self.pieces for layer in piece.layers(self.axis)[0]
+        )
+        if len(levels) * edges > MOST_EDGES:
+            raise TooCrowded
         return levels
 
     @cached_property
@@ -153,7 +167,7 @@ class Stack:
 
     def _joined(self, slab: Slab, low: Real, high: Real, count: int) -> Real:
         """The volume between two levels within a slab, once the first so many pieces are joined."""
-        if slab.linear and self._is_parted(slab):
+        if slab.parted and self._has_partly(slab):
             return _content(slab, low, high, self._until(count))
         total = NOUGHT
         for number, piece in enumerate(self.pieces[:count]):
@@ -173,7 +187,7 @@ class Stack:
             total = total + (own - common) if piece.join == "add" else total - common
         return total
 
-    def _is_parted(self, slab: Slab) -> bool:
+    def _has_partly(self, slab: Slab) -> bool:
         """Whether some piece lies partly in what was there before it."""
         return any(
             slab.relation(piece, self._until(number)) == PARTLY
@@ -269,7 +283,7 @@ class Stack:
         """Every edge of the sections of a slab: whether all of it bounds the solid, and the area that does over it between
         two levels. Of what is straight and moves evenly it is the length in the middle, times how far down the face."""
         layers = {piece.index: layer for piece, layer in slab.present}
-        evenly = slab.linear and not slab.constant
+        evenly = slab.parted and not slab.constant
         found = [self._bordering(slab.plane((low + high) * HALF))] if evenly else self._looked_at(slab)
         for key, (edge, all_of, shown) in found[len(found) // 2].items():
             layer = layers[edge.part]

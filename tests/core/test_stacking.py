@@ -375,3 +375,21 @@ def test_round_pieces_that_cut_one_another_are_refused_in_words() -> None:
     says = [complaint["says"] for complaint in results["complaints"] if complaint["code"] == "cut-otherwise"]
     assert says and says[0].startswith("“a” and “b” cut one another where one of them is round")
     assert "volume" not in results["figures"]["it"]["tallies"]
+
+
+@pytest.mark.parametrize("shape", ["square-pyramid", "octahedron", "dodecahedron"])
+def test_many_pieces_that_cut_one_another_are_refused_before_they_take_long(shape: str) -> None:
+    given = {"square-pyramid": {"side": "4", "height": "3"}}.get(shape, {"edge": "2"})
+    piece = {
+        "name": "a",
+        "shape": shape,
+        "given": given,
+        "copies": {"count": "40", "by": ["0.13", "0.07", "0.05"]},
+    }
+    document = {
+        "format": "tilt-grid/problem",
+        "version": 1,
+        "figures": [{"name": "it", "kind": "solid", "pieces": [piece]}],
+    }
+    results = evaluate_document(document)
+    assert [complaint["code"] for complaint in results["complaints"]] == ["too-crowded"]
