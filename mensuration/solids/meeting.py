@@ -38,6 +38,13 @@ class _Moving:
     def way(self) -> Spot:
         return self.one.b[0] - self.one.a[0], self.one.b[1] - self.one.a[1]
 
+    @cached_property
+    def box(self) -> Box:
+        """What surrounds it from the lower to the upper level."""
+        (a, b), (c, d) = self.ends(-0.5), self.ends(1.5)
+        x, y = zip(a, b, c, d, strict=True)
+        return min(x), min(y), max(x), max(y)
+
     def ends(self, t: float) -> tuple[Spot, Spot]:
         """Its ends in floats at a share between the two levels."""
         return _between(self.one.a, self.two.a, t), _between(self.one.b, self.two.b, t)
@@ -82,10 +89,7 @@ class Meetings:
     @cached_property
     def _beside(self) -> dict[int, list[int]]:
         """Which pieces may meet which."""
-        boxes = {
-            piece: around([box for edge in edges for box in (edge.one.box, edge.two.box)])
-            for piece, edges in self._own.items()
-        }
+        boxes = {piece: around([edge.box for edge in edges]) for piece, edges in self._own.items()}
         return {
             piece: [o for o in self._own if o != piece and _overlap(boxes[piece], boxes[o], self._size)]
             for piece in self._own

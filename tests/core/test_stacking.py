@@ -325,6 +325,10 @@ def test_figures_are_renamed_where_a_prism_or_a_filling_names_them() -> None:
             {"name": "a", "shape": "square-pyramid", "given": {"side": "4", "height": "2"}},
             {"name": "b", "shape": "square-pyramid", "given": {"side": "2", "height": "3"}, "on": {"piece": "a", "face": "right", "at": ["0.5", "1"]}, "join": "take"},
         ],
+        [  # apart from a quarter of their height on
+            {"name": "a", "shape": "square-frustum", "given": {"bottom": "3", "top": "1", "height": "2"}},
+            {"name": "b", "shape": "square-frustum", "given": {"bottom": "4", "top": "2", "height": "2"}, "at": ["3", "2", "0"], "join": "take"},
+        ],
     ],
 )  # fmt: skip
 def test_pieces_that_meet_between_two_levels_are_not_told_as_apart(pieces: list[dict[str, Any]]) -> None:
