@@ -91,7 +91,9 @@ class Meetings:
         """Which pieces may meet which."""
         boxes = {piece: around([edge.box for edge in edges]) for piece, edges in self._own.items()}
         return {
-            piece: [o for o in self._own if o != piece and _overlap(boxes[piece], boxes[o], self._size)]
+            piece: [
+                o for o in self._own if o != piece and boxes_meet(boxes[piece], boxes[o], ON * self._size)
+            ]
             for piece in self._own
         }
 
@@ -133,10 +135,9 @@ class Meetings:
                 yield from _three_meet(*three, size)
 
 
-def _overlap(one: Box, two: Box, size: float) -> bool:
-    """Whether two boxes have more than a side in common."""
-    room = ON * size
-    return all(one[i] < two[i + 2] - room and two[i] < one[i + 2] - room for i in (0, 1))
+def boxes_meet(one: Box, two: Box, room: float) -> bool:
+    """Whether two boxes meet: to touch is enough, for faces may lie in one plane."""
+    return all(one[i] <= two[i + 2] + room and two[i] <= one[i + 2] + room for i in (0, 1))
 
 
 def _corner_meets(one: _Moving, other: _Moving, size: float) -> Iterator[Real]:

@@ -10,13 +10,14 @@ from itertools import combinations
 from mensuration.numbers import Real
 from mensuration.plane.arrangement import Arrangement, arrange
 from mensuration.plane.composing import APART, PARTLY, relation_to
-from mensuration.plane.edges import Box, Edge, Point, around
+from mensuration.plane.edges import Edge, Point, around
 from mensuration.plane.measuring import Covers
 from mensuration.plane.placing import Bordered
 from mensuration.solids.layers import HALF, Layer, Section
-from mensuration.solids.meeting import Meetings, crossing_of
+from mensuration.solids.meeting import Meetings, boxes_meet, crossing_of
 from mensuration.solids.pieces import Piece
 
+NEARLY = 1e-9
 HALVES = Fraction(1, 2)
 LOOKED_AT = tuple(Fraction(n, 178) for n in (10, 22, 38, 54, 68, 78, 89, 102, 116, 132, 146, 158, 170))
 """The shares of a changing slab's height at which pieces that come near one another are looked at, the middle in the middle."""
@@ -128,13 +129,10 @@ class Slab:
     def near(self) -> bool:
         """Whether two pieces' sections may meet somewhere in the slab: whether what surrounds them does."""
         levels = (self.low, self.middle, self.high)
-        boxes = []
-        for _, layer in self.present:
-            edges = [edge for level in levels for edge in layer.at(level)]
-            boxes.append(around([edge.box for edge in edges]) if edges else None)
-        return any(
-            one is not None and two is not None and _overlap(one, two) for one, two in combinations(boxes, 2)
-        )
+        sections = ([edge.box for level in levels for edge in layer.at(level)] for _, layer in self.present)
+        boxes = [around(section) for section in sections if section]
+        size = max((abs(value) for box in boxes for value in box), default=1.0)
+        return any(boxes_meet(one, two, NEARLY * size) for one, two in combinations(boxes, 2))
 
     @property
     def between(self) -> Arrangement:
@@ -166,16 +164,6 @@ def _is_short(value: Real) -> bool:
 
 def _along(edge: Edge) -> Point:
     return edge.end[0] - edge.start[0], edge.end[1] - edge.start[1]
-
-
-def _overlap(one: Box, two: Box) -> bool:
-    room = 1e-9 * max(abs(value) for box in (one, two) for value in box)
-    return (
-        one[0] <= two[2] + room
-        and two[0] <= one[2] + room
-        and one[1] <= two[3] + room
-        and two[1] <= one[3] + room
-    )
 
 
 def _vanishes(slab: Slab) -> bool:
