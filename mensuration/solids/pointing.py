@@ -19,6 +19,7 @@ from mensuration.numbers import NOUGHT, UNIT, Real
 from mensuration.plane.edges import Arc, Bent, Edge, EllipseArc, Point
 from mensuration.plane.regions import Region
 from mensuration.solids.layers import HALF, Flat, Layer, Section, reach_across
+from mensuration.solids.polyhedron import Polyhedron, polygon_raised
 from mensuration.solids.raising import BASE_AREA, HEIGHT, SIZES
 from mensuration.solving import Solution, solve
 from mensuration.units import Kind
@@ -39,9 +40,18 @@ class PointedRegion(OwnBody):
     def layers(self, solution: Solution, axis: int) -> tuple[tuple[Layer, ...], tuple[Flat, ...]] | None:
         height = solution.values[HEIGHT].value
         if axis != 2:
-            return None
+            return (
+                self._polyhedron(height, self._point(solution)).layers(axis) if self.region.straight else None
+            )
         bottom, top = Flat("bottom", NOUGHT, False), Flat("top", height, True)
         return (self.layer(height, self._point(solution)),), (bottom, top) if self.cut else (bottom,)
+
+    def _polyhedron(self, height: Real, point: Real) -> Polyhedron:
+        if not self.cut:
+            return polygon_raised(self._edges, None, (*self.foot, height), height)
+        share = (point - height) / point
+        top = [_shrunk(edge, self.foot, share).start for edge in self._edges]
+        return polygon_raised(self._edges, top, None, height)
 
     def layer(self, height: Real, point: Real) -> Layer:
         """All of it: from the base to the height, below a point."""

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from itertools import pairwise
 
 from mensuration.numbers import Real
-from mensuration.plane.edges import Point
+from mensuration.plane.edges import Edge, Point
 from mensuration.plane.regions import straight_side
 from mensuration.solids.layers import HALF, Flat, Layer, Section, distinct
 from mensuration.solids.space import Point3
@@ -134,3 +134,36 @@ def _turning(ring: Sequence[Point]) -> float:
         float(a[0]) * float(b[1]) - float(b[0]) * float(a[1])
         for a, b in zip(ring, [*ring[1:], ring[0]], strict=True)
     )
+
+
+def polygon_raised(
+    edges: Sequence[Edge], top: Sequence[Point] | None, point: Point3 | None, height: Real
+) -> Polyhedron:
+    """The body on straight edges of a plane figure, loop after loop with the figure on their left: up to the ``top`` points
+    of their starts at a height, or to one ``point``."""
+    nought = height - height
+    corners: dict[str, Point3] = {f"{i}": (*edge.start, nought) for i, edge in enumerate(edges)}
+    loops = _loops(edges)
+    after = {i: loop[(place + 1) % len(loop)] for loop in loops for place, i in enumerate(loop)}
+    faces: list[Face] = [("bottom", tuple(tuple(f"{i}" for i in reversed(loop)) for loop in loops))]
+    if top is not None:
+        corners |= {f"{i}t": (x, y, height) for i, (x, y) in enumerate(top)}
+        faces.append(("top", tuple(tuple(f"{i}t" for i in loop) for loop in loops)))
+    elif point is not None:
+        corners["point"] = point
+    for i, edge in enumerate(edges):
+        rest = (f"{after[i]}t", f"{i}t") if top is not None else ("point",)
+        faces.append((edge.name, ((f"{i}", f"{after[i]}", *rest),)))
+    return Polyhedron(corners, faces)
+
+
+def _loops(edges: Sequence[Edge]) -> list[list[int]]:
+    """The places of edges that follow one another, loop by loop."""
+    loops: list[list[int]] = []
+    for i, edge in enumerate(edges):
+        if (
+            loops and not all(a.same_as(b) for a, b in zip(edges[i - 1].end, edge.start, strict=True))
+        ) or not loops:
+            loops.append([])
+        loops[-1].append(i)
+    return loops

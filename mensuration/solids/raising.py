@@ -12,6 +12,7 @@ from mensuration.expressions import Quantity
 from mensuration.numbers import NOUGHT, Real
 from mensuration.plane.regions import Region
 from mensuration.solids.layers import Flat, Layer, Section, reach_across
+from mensuration.solids.polyhedron import polygon_raised
 from mensuration.solving import Solution, solve
 from mensuration.units import Kind
 
@@ -36,7 +37,9 @@ class RaisedRegion(OwnBody):
         edges = tuple(replace(edge, part=0, index=number) for number, edge in enumerate(self.region.edges))
         height = solution.values[HEIGHT].value
         if axis != 2:
-            return None
+            if not self.region.straight:
+                return None
+            return polygon_raised(edges, [edge.start for edge in edges], None, height).layers(axis)
         layer = Layer(
             NOUGHT,
             height,

@@ -8,7 +8,7 @@ from mensuration.expressions import evaluate, parse
 from mensuration.numbers import NOUGHT
 from mensuration.plane import Placement, place
 from mensuration.solids.layers import CannotBeSliced, Flat, Layer
-from mensuration.solids.polyhedron import Polyhedron
+from mensuration.solids.polyhedron import Polyhedron, polygon_raised
 from mensuration.solids.space import Point3
 from mensuration.solids.turned import layers_round, profile_of
 from mensuration.solving import Solution
@@ -29,8 +29,8 @@ def layers_of(solution: Solution, axis: int) -> tuple[tuple[Layer, ...], tuple[F
             return _declared(solution, body.of(int(solution.values[body.count].value.rational or 3))).layers(
                 axis
             )
-        case Raised() if axis == 2:
-            return _raised(solution, body)
+        case Raised():
+            return _raised(solution, body, axis)
         case Turned() if axis == 2:
             return layers_round(profile_of(solution, body), solution.pi)
         case OwnBody():
@@ -55,11 +55,15 @@ def exact_point(solution: Solution, xyz: XYZ) -> Point3:
 # Plane figures raised straight up
 
 
-def _raised(solution: Solution, body: Raised) -> tuple[tuple[Layer, ...], tuple[Flat, ...]]:
+def _raised(solution: Solution, body: Raised, axis: int) -> tuple[tuple[Layer, ...], tuple[Flat, ...]]:
     values = {own: solution.values[name] for own, name in body.names.items() if name in solution.values}
     base = Solution(body.base, values, frozenset(), (), solution.pi)
     edges = place("base", 0, "add", base, Placement()).edges
     height = solution.values[body.height].value
+    if axis != 2:
+        if not all(edge.straight for edge in edges):
+            raise CannotBeSliced
+        return polygon_raised(edges, [edge.start for edge in edges], None, height).layers(axis)
     layer = Layer(
         NOUGHT, height, True, lambda level: edges, lambda place, low, high: edges[place].length * (high - low)
     )

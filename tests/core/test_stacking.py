@@ -18,6 +18,7 @@ from mensuration.catalogue.figure import Solid
 from mensuration.editing.renaming import rename_figure
 from mensuration.exchange.meshes import mesh_of
 from mensuration.expressions import Quantity, Scope, evaluate, parse
+from mensuration.frozen import as_data
 from mensuration.numbers import PI, Real
 from mensuration.problem import evaluate as evaluate_problem
 from mensuration.problem import evaluate_document, read
@@ -340,6 +341,22 @@ def test_pieces_that_meet_between_two_levels_are_not_told_as_apart(pieces: list[
         work.placed["a"].solution.floats["volume"]
     )
     assert float(work.tallies.quantity("surface").value) == pytest.approx(mesh.surface)
+
+
+def test_a_cross_of_two_prisms_lying_across_one_another() -> None:
+    """Two triangular prisms of legs 2 by 2, 6 long: what they share is 2 ∫ (2 - z)² dz halved, by slices 8/3."""
+    beam = {"shape": "right-triangle-prism", "given": {"base": "2", "base_height": "2", "height": "6"}}
+    pieces = [
+        {"name": "a", **beam, "turns": ["x"]},
+        {"name": "b", **beam, "turns": ["x", "z"], "at": ["0", "-3", "0"]},
+    ]
+    work = solid_work(*pieces)
+    assert work.tallies is not None
+    mesh = mesh_of(work.tallies.joined, 24)
+    for measure, found in (("volume", mesh.volume), ("surface", mesh.surface)):
+        told = work.tallies.quantity(measure).value
+        assert told.exact is not None and float(told) == pytest.approx(found)
+    check_tally(work.tally("surface") and as_data(work.tally("surface")))
 
 
 def test_round_pieces_that_cut_one_another_are_refused_in_words() -> None:
