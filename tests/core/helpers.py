@@ -51,3 +51,20 @@ def solid_work(*pieces: dict[str, Any]) -> SolidWork:
     work = work_of(read({"format": "tilt-grid/problem", "version": 1, "figures": [figure]}), "it")
     assert isinstance(work, SolidWork)
     return work
+
+
+def solid(*pieces: dict[str, Any], floor: list[dict[str, Any]] | None = None) -> dict[str, Any]:
+    """The results of a solid of these pieces, and what is complained about."""
+    plane = [] if floor is None else [{"name": "floor", "kind": "plane", "parts": floor}]
+    document = {
+        "format": "tilt-grid/problem", "version": 1,
+        "figures": [*plane, {"name": "it", "kind": "solid", "pieces": list(pieces)}],
+    }  # fmt: skip
+    results = evaluate_document(document)
+    return {**results["figures"]["it"], "complaints": results["complaints"]}
+
+
+def size(results: dict[str, Any], measure: str) -> float:
+    """A measure of such results, as a number."""
+    assert not [c for c in results["complaints"] if c["level"] == "error"], results["complaints"]
+    return float(results["quantities"][measure]["decimal"])

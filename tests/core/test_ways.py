@@ -19,9 +19,9 @@ from mensuration.problem import evaluate_document
 from mensuration.problem.document import read
 from mensuration.problem.evaluate import evaluate_problem
 from mensuration.ways import Way, way_named, ways_of
+from tests.core.described import Described, gridded, placed
 from tests.core.drawn import Corners, polygon_of, right_angled, star_shaped
 from tests.core.helpers import part, problem
-from tests.core.test_plane import Described, gridded, placed
 
 L_SHAPE = {"name": "deck", "shape": "outline", "walk": "R 9, U 7, L 5, D 3, L 4, D 4"}
 CUT_WAYS = ("level", "upright", "fewest", "own")
