@@ -18,7 +18,7 @@ from mensuration.numbers import Exact, NotClosed, Real
 from mensuration.numbers.roots import root
 from mensuration.plane.edges import Arc, Edge, Line, Point, Spot
 
-N = TypeVar("N", float, arb, Exact)
+N = TypeVar("N", float, arb, Exact, Real)
 Vector = tuple[N, N]
 
 
@@ -74,7 +74,11 @@ def onward(start: Vector[N], along: Vector[N], times: N) -> Vector[N]:
 def lines(one: Line, two: Line, field: Field[N]) -> Vector[N]:
     """Where two lines that are not parallel meet."""
     start, other = field.point(one.start), field.point(two.start)
-    along, across = minus(field.point(one.end), start), minus(field.point(two.end), other)
+    return crossing(start, minus(field.point(one.end), start), other, minus(field.point(two.end), other))
+
+
+def crossing(start: Vector[N], along: Vector[N], other: Vector[N], across: Vector[N]) -> Vector[N]:
+    """Where two lines that are not parallel meet, each by a point and a direction."""
     return onward(start, along, cross(minus(other, start), across) / cross(along, across))
 
 

@@ -43,6 +43,7 @@ def reach_up(joined: Joined) -> Extent:
     return min((low for low, _ in ends), key=float), max((high for _, high in ends), key=float)
 
 
+@lru_cache(maxsize=200)  # while something else is changed, what is in a solid stays as it is
 def filled(joined: Joined, depth: Real) -> Real:
     """The volume below a level so far above the lowest point. CannotBeFilled where that can't be told.
 
@@ -130,6 +131,7 @@ def below_a_line(parts: list[Bordered], level: Real, axis: int, index: int) -> B
     return Bordered("water", index, "add", edges)
 
 
+@lru_cache(maxsize=64)
 def depth_of(joined: Joined, volume: Real) -> Real:
     """How deep a volume stands in a solid. CannotBeFilled where it doesn't fit, or can't be told.
 

@@ -15,6 +15,7 @@ from itertools import combinations, product
 
 from mensuration.numbers import Real
 from mensuration.plane.edges import Box, Edge, Point, Spot, around
+from mensuration.plane.geometry import cross, crossing, minus
 from mensuration.solids.layers import Layer
 
 QUARTER, THREE_QUARTERS = Real.of(1) / Real.of(4), Real.of(3) / Real.of(4)
@@ -32,11 +33,11 @@ class _Moving:
 
     @cached_property
     def direction(self) -> Point:
-        return self.one.end[0] - self.one.start[0], self.one.end[1] - self.one.start[1]
+        return minus(self.one.end, self.one.start)
 
     @cached_property
     def way(self) -> Spot:
-        return self.one.b[0] - self.one.a[0], self.one.b[1] - self.one.a[1]
+        return minus(self.one.b, self.one.a)
 
     @cached_property
     def box(self) -> Box:
@@ -142,52 +143,31 @@ def boxes_meet(one: Box, two: Box, room: float) -> bool:
 
 def _corner_meets(one: _Moving, other: _Moving, size: float) -> Iterator[Real]:
     """Where the start of one edge comes to lie on another."""
-    before = _across(other.way, _less(one.one.a, other.one.a))
-    after = _across(other.way, _less(one.two.a, other.two.a))
+    before = cross(other.way, minus(one.one.a, other.one.a))
+    after = cross(other.way, minus(one.two.a, other.two.a))
     t = _root(before, after)
     if t is None or not other.has(_between(one.one.a, one.two.a, t), t, size):
         return
     yield from _exact_root(
-        _exact_across(other.direction, one.one.start, other.one.start),
-        _exact_across(other.direction, one.two.start, other.two.start),
+        cross(other.direction, minus(one.one.start, other.one.start)),
+        cross(other.direction, minus(one.two.start, other.two.start)),
     )
 
 
 def _three_meet(a: _Moving, b: _Moving, c: _Moving, size: float) -> Iterator[Real]:
-    turn = _across(a.way, b.way)
-    if abs(turn) <= 1e-12 * size * size:
-        if abs(_across(a.way, c.way)) <= 1e-12 * size * size:
+    if abs(cross(a.way, b.way)) <= 1e-12 * size * size:
+        if abs(cross(a.way, c.way)) <= 1e-12 * size * size:
             return
         a, b, c = a, c, b
-        turn = _across(a.way, b.way)
-
-    def crossing(p: Spot, q: Spot) -> Spot:
-        share = _across(_less(q, p), b.way) / turn
-        return p[0] + a.way[0] * share, p[1] + a.way[1] * share
-
-    x, y = crossing(a.one.a, b.one.a), crossing(a.two.a, b.two.a)
-    t = _root(_across(c.way, _less(x, c.one.a)), _across(c.way, _less(y, c.two.a)))
+    x, y = crossing(a.one.a, a.way, b.one.a, b.way), crossing(a.two.a, a.way, b.two.a, b.way)
+    t = _root(cross(c.way, minus(x, c.one.a)), cross(c.way, minus(y, c.two.a)))
     if t is None or not all(edge.has(_between(x, y, t), t, size) for edge in (a, b, c)):
         return
-    p, q = _exact_crossing(a, b, a.one, b.one), _exact_crossing(a, b, a.two, b.two)
+    p = crossing(a.one.start, a.direction, b.one.start, b.direction)
+    q = crossing(a.two.start, a.direction, b.two.start, b.direction)
     yield from _exact_root(
-        _exact_across(c.direction, p, c.one.start), _exact_across(c.direction, q, c.two.start)
+        cross(c.direction, minus(p, c.one.start)), cross(c.direction, minus(q, c.two.start))
     )
-
-
-def _exact_crossing(a: _Moving, b: _Moving, one: Edge, two: Edge) -> Point:
-    return crossing_of(one.start, a.direction, two.start, b.direction)
-
-
-def crossing_of(p: Point, along: Point, q: Point, other: Point) -> Point:
-    """Where two lines cross, each by a point and a direction."""
-    turn = along[0] * other[1] - along[1] * other[0]
-    share = ((q[0] - p[0]) * other[1] - (q[1] - p[1]) * other[0]) / turn
-    return p[0] + along[0] * share, p[1] + along[1] * share
-
-
-def _exact_across(direction: Point, p: Point, q: Point) -> Real:
-    return direction[0] * (p[1] - q[1]) - direction[1] * (p[0] - q[0])
 
 
 def _exact_root(before: Real, after: Real) -> Iterator[Real]:
@@ -202,14 +182,6 @@ def _root(before: float, after: float) -> float | None:
         return None
     t = before / (before - after)
     return t if -0.5 - INSIDE < t < 1.5 + INSIDE else None
-
-
-def _across(one: Spot, two: Spot) -> float:
-    return one[0] * two[1] - one[1] * two[0]
-
-
-def _less(one: Spot, two: Spot) -> Spot:
-    return one[0] - two[0], one[1] - two[1]
 
 
 def _between(one: Spot, two: Spot, t: float) -> Spot:

@@ -5,7 +5,6 @@ Every section is the figure, smaller by as much as the level is nearer to the po
 
 from __future__ import annotations
 
-from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from functools import cached_property, lru_cache
 
@@ -20,7 +19,7 @@ from mensuration.plane.edges import Arc, Bent, Edge, EllipseArc, Point
 from mensuration.plane.regions import Region
 from mensuration.solids.layers import HALF, Flat, Layer, Section, reach_across
 from mensuration.solids.polyhedron import Polyhedron, polygon_raised
-from mensuration.solids.raising import BASE_AREA, HEIGHT, SIZES
+from mensuration.solids.raising import BASE_AREA, HEIGHT, SIZES, TALL
 from mensuration.solving import Solution, solve
 from mensuration.units import Kind
 
@@ -203,29 +202,29 @@ def _centroid(region: Region) -> Point:
     return x, y
 
 
+@lru_cache(maxsize=100)
 def pointed(
-    region: Region, area: Real, given: Mapping[str, Quantity], length: Kind, pi: Real, foot: Point
+    region: Region, area: Real, height: Quantity, tip: Quantity | None, length: Kind, pi: Real, foot: Point
 ) -> Solution:
     """A plane figure raised to a point over ``foot``, as a solved solid: by its ``height``; cut off at that height where
-    the height of the ``point`` is given as well. SolvingError where these can't be."""
-    cut = POINT in given
+    the height of the ``tip`` is given as well. SolvingError where these can't be."""
+    cut = tip is not None
     body = PointedRegion(region, foot, cut)
-    solid = _frustum_on(body) if cut else _pyramid_on(body)
-    height, point = given[HEIGHT].value, given[POINT if cut else HEIGHT].value
+    point = height.value if tip is None else tip.value
     sides = UNIT
-    if height > NOUGHT and (not cut or height < point):
-        layer = body.layer(height, point)
-        sides = Real.sum(layer.wall(place, NOUGHT, height) for place in range(len(region.edges)))
-    known = {"base_area": area, "lateral": sides}
-    return solve(
-        solid, {**given, **{name: Quantity(size, length.power(2)) for name, size in known.items()}}, pi
-    )
+    if height.value > NOUGHT and (not cut or height.value < point):
+        layer = body.layer(height.value, point)
+        sides = Real.sum(layer.wall(place, NOUGHT, height.value) for place in range(len(region.edges)))
+    given = {
+        "base_area": Quantity(area, length.power(2)),
+        "lateral": Quantity(sides, length.power(2)),
+        HEIGHT: height,
+    }
+    if tip is None:
+        return solve(_pyramid_on(body), given, pi)
+    return solve(_frustum_on(body), {**given, POINT: tip}, pi)
 
 
-_TALL = Constraint("height", HEIGHT, "the height must be more than 0")
-
-
-@lru_cache(maxsize=100)
 def _pyramid_on(body: PointedRegion) -> Solid:
     return Solid(
         name=PYRAMID,
@@ -240,14 +239,13 @@ def _pyramid_on(body: PointedRegion) -> Solid:
             product("volume", "1/3 base_area height", "a third of the prism on the same base"),
             total("surface", "base_area + lateral", "the base and the sides"),
         ),
-        constraints=(_TALL,),
+        constraints=(TALL,),
         body=body,
         starting={"base_area": "1", HEIGHT: "1", "lateral": "4"},
         dimensions=(),
     )
 
 
-@lru_cache(maxsize=100)
 def _frustum_on(body: PointedRegion) -> Solid:
     return Solid(
         name=FRUSTUM,
@@ -271,7 +269,7 @@ def _frustum_on(body: PointedRegion) -> Solid:
             total("surface", "base_area + top_area + lateral", "bottom, top and the sides"),
         ),
         constraints=(
-            _TALL,
+            TALL,
             Constraint("point - height", POINT, "the point must be higher than where it is cut off"),
         ),
         body=body,

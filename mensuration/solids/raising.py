@@ -19,6 +19,7 @@ from mensuration.units import Kind
 PRISM = "prism"
 HEIGHT = "height"
 BASE_AREA = Measure("base_area", "A_B", "area")
+TALL = Constraint(HEIGHT, HEIGHT, "the height must be more than 0")
 SIZES = (
     Measure("lateral", "L", "area", called="lateral area"),
     Measure("surface", "S", "area", called="whole surface"),
@@ -70,6 +71,7 @@ def upright_span(measure: str, edges: Section, height: float) -> OwnSpan:
     return OwnSpan(measure, (x, y, 0.0), (x, y, height))
 
 
+@lru_cache(maxsize=100)
 def raised(region: Region, area: Real, perimeter: Real, height: Quantity, length: Kind, pi: Real) -> Solution:
     """A plane figure raised by a height, as a solved solid. SolvingError where the height is not more than 0."""
     given = {
@@ -97,7 +99,7 @@ def _prism_on(region: Region) -> Solid:
             product("lateral", "base_perimeter height", "unrolled, as wide as the perimeter of the base"),
             total("surface", "2 base_area + lateral", "bottom, top and the sides"),
         ),
-        constraints=(Constraint("height", HEIGHT, "the height must be more than 0"),),
+        constraints=(TALL,),
         body=RaisedRegion(region),
         starting={"base_area": "1", "base_perimeter": "4", HEIGHT: "1"},
         dimensions=(),

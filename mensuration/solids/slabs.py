@@ -10,11 +10,12 @@ from itertools import combinations
 from mensuration.numbers import Real
 from mensuration.plane.arrangement import Arrangement, arrange
 from mensuration.plane.composing import APART, PARTLY, relation_to
-from mensuration.plane.edges import Edge, Point, around
+from mensuration.plane.edges import Point, around
+from mensuration.plane.geometry import crossing, minus
 from mensuration.plane.measuring import Covers
 from mensuration.plane.placing import Bordered
 from mensuration.solids.layers import HALF, Layer, Section
-from mensuration.solids.meeting import Meetings, boxes_meet, crossing_of
+from mensuration.solids.meeting import Meetings, boxes_meet
 from mensuration.solids.pieces import Piece
 
 NEARLY = 1e-9
@@ -117,7 +118,7 @@ class Slab:
                 return edge.start if number == start else edge.end
         assert vertex.edges is not None
         one, two = (layers[edge.part].at(level)[edge.index] for edge in vertex.edges)
-        return crossing_of(one.start, _along(one), two.start, _along(two))
+        return crossing(one.start, minus(one.end, one.start), two.start, minus(two.end, two.start))
 
     def meetings(self) -> Meetings | None:
         """What tells the levels at which it is to be parted, so that nothing new meets within a part."""
@@ -160,10 +161,6 @@ def _rough(level: Real) -> Real:
 
 def _is_short(value: Real) -> bool:
     return value.exact is not None and str(value.exact).count("sqrt") <= 1
-
-
-def _along(edge: Edge) -> Point:
-    return edge.end[0] - edge.start[0], edge.end[1] - edge.start[1]
 
 
 def _vanishes(slab: Slab) -> bool:

@@ -9,7 +9,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from functools import cached_property, lru_cache
 
-from mensuration.catalogue.figure import Constraint, Measure, Relation, Solid
+from mensuration.catalogue.figure import Measure, Relation, Solid
 from mensuration.catalogue.own_body import OwnBody, OwnFace, OwnSpan
 from mensuration.catalogue.relations import total
 from mensuration.expressions import Quantity
@@ -19,8 +19,8 @@ from mensuration.plane.regions import Region
 from mensuration.solids.layers import HALF, TWO, Flat, Layer
 from mensuration.solids.pointing import named_apart
 from mensuration.solids.raising import BASE_AREA, SIZES
-from mensuration.solids.turned import CUTS, Side, layers_round, monotone_arcs, reach_round
-from mensuration.solving import Solution, solve
+from mensuration.solids.turned import CUTS, Side, area_and_moment, layers_round, monotone_arcs, reach_round
+from mensuration.solving import Solution, SolvingError, solve
 from mensuration.units import ANGLE, Kind
 
 SPUN = "spun"
@@ -37,7 +37,6 @@ class SpunRegion(OwnBody):
     of one edge have that edge's name."""
 
     sides: tuple[Side, ...]
-    area: Real
     pi: Real
 
     def layers(self, solution: Solution, axis: int) -> tuple[tuple[Layer, ...], tuple[Flat, ...]] | None:
@@ -82,26 +81,15 @@ class SpunRegion(OwnBody):
         """The integral of the distance from the axis along a side."""
         if side.level:
             return abs(side.end[0] * side.end[0] - side.start[0] * side.start[0]) * HALF
-        low, high = sorted((side.start[1], side.end[1]), key=float)
-        return side.led_round(low, high, self.pi) / (TWO * self.pi)
+        return side.led_round(*side.levels, self.pi) / (TWO * self.pi)
 
     @cached_property
     def border_moment(self) -> Real:
         """The integral of the distance from the axis along the border; what lies on the axis adds nothing."""
         return Real.sum(self._moment(side) for side in self.sides)
 
-    @cached_property
-    def moment(self) -> Real:
-        """The integral of the distance from the axis over the region, by Green: half that of its square along the border."""
-        parts = []
-        for side in self.sides:
-            if not side.level:
-                low, high = sorted((side.start[1], side.end[1]), key=float)
-                size = side.squares(low, high, self.pi) * HALF
-                parts.append(size if float(side.end[1]) > float(side.start[1]) else -size)
-        return Real.sum(parts)
 
-
+@lru_cache(maxsize=100)
 def spun(
     region: Region, area: Real, axis: tuple[Point, Point], turn: Quantity | None, length: Kind, pi: Real
 ) -> Solution:
@@ -112,9 +100,11 @@ def spun(
     sides = _led(region, axis, pi)
     given = Quantity(UNIT, ANGLE) if turn is None else turn
     partly = not given.value.same_as(UNIT)
-    body = SpunRegion(sides, area, pi)
+    if partly and given.value > UNIT:
+        raise SolvingError("out-of-range", "the turn is 360° at most", TURN)
+    body = SpunRegion(sides, pi)
     solid = _spun_solid(body, partly)
-    centroid = body.moment / area
+    centroid = area_and_moment(sides, pi)[1] / area
     known = {
         "base_area": Quantity(area, length.power(2)),
         "centroid": Quantity(centroid, length),
@@ -167,7 +157,6 @@ def _side(edge: Edge, put: Callable[[Point], Point], mirrored: bool) -> list[Sid
     return [Side(edge.name, start, end)]
 
 
-@lru_cache(maxsize=100)
 def _spun_solid(body: SpunRegion, partly: bool) -> Solid:
     share = "angle / (360°) * " if partly else ""
     ends = "2 base_area + border" if partly else "border"
@@ -191,7 +180,6 @@ def _spun_solid(body: SpunRegion, partly: bool) -> Solid:
             if not partly
             else total("surface", ends, "what the border sweeps, and both cuts"),
         ),
-        constraints=(Constraint("360.000001° - angle", TURN, "the turn is 360° at most"),),
         body=body,
         starting={"base_area": "1", "centroid": "1", TURN: "360°", "border": "4"},
         dimensions=(),

@@ -51,13 +51,19 @@ class Side:
         """How far its arc bulges from the axis, where it is no end that is farthest."""
         if self.centre is None or self.radius is None or not self.outer:
             return []
-        low, high = sorted((float(self.start[1]), float(self.end[1])))
-        passes = low - BARELY <= float(self.centre[1]) <= high + BARELY
+        low, high = self.levels
+        passes = float(low) - BARELY <= float(self.centre[1]) <= float(high) + BARELY
         return [self.centre[0] + self.radius] if passes else []
 
+    @property
+    def levels(self) -> Point:
+        """From which height to which it goes."""
+        one, two = self.start[1], self.end[1]
+        return (one, two) if float(one) <= float(two) else (two, one)
+
     def reaches(self, level: float) -> bool:
-        low, high = sorted((float(self.start[1]), float(self.end[1])))
-        return low < level < high
+        low, high = self.levels
+        return float(low) < level < float(high)
 
     def at(self, level: Real) -> Real:
         """How far from the axis the surface is at a level."""
@@ -99,8 +105,7 @@ class Side:
 
     def angle(self, pi: Real) -> Real:
         """The angle of an arc, in radians."""
-        low, high = sorted((self.start[1], self.end[1]), key=float)
-        return self._angle(low, high, pi)
+        return self._angle(*self.levels, pi)
 
     def _half_discs(self, low: Real, high: Real, pi: Real) -> Real:
         """The area between two levels of the half disc on its side of the centre, less than 0 on the inner side."""
@@ -118,6 +123,20 @@ class Side:
         assert self.centre is not None and self.radius is not None
         one, two = (arc_sine((level - self.centre[1]) / self.radius) for level in (low, high))
         return TWO * pi * (two - one)
+
+
+def area_and_moment(profile: Sequence[Side], pi: Real) -> tuple[Real, Real]:
+    """The area within a profile, and the integral of the distance from the axis over it: by Green, half that of the square
+    of the distance up the sides, less that down them."""
+    areas: list[Real] = []
+    squares: list[Real] = []
+    for side in profile:
+        if side.level:
+            continue
+        rises = float(side.end[1]) > float(side.start[1])
+        for sums, size in ((areas, side.area(*side.levels, pi)), (squares, side.squares(*side.levels, pi))):
+            sums.append(size if rises else -size)
+    return Real.sum(areas), Real.sum(squares) * HALF
 
 
 def monotone_arcs(

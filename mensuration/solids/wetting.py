@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from functools import partial
+from functools import lru_cache, partial
 
 from mensuration.numbers import NOUGHT, Real
 from mensuration.plane.arrangement import arrange
@@ -17,6 +17,7 @@ from mensuration.solids.stacking import UP, Stack
 NEARLY = 1e-9
 
 
+@lru_cache(maxsize=64)
 def free_surface(joined: Joined, depth: Real) -> Real:
     """The area of the liquid's own surface at a depth.
 
@@ -33,6 +34,7 @@ def free_surface(joined: Joined, depth: Real) -> Real:
     return Real.sum(_surface_in(stack, level) for stack in joined.stacks)
 
 
+@lru_cache(maxsize=64)
 def wetted(joined: Joined, depth: Real) -> Real:
     """The area of the solid's faces that lies below the level, without the liquid's own surface."""
     level = reach_up(joined)[0] + depth

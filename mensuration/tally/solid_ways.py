@@ -12,7 +12,7 @@ from mensuration.plane.measuring import enclosed
 from mensuration.solids import Joined
 from mensuration.solids.slabs import Slab
 from mensuration.solids.stacking import Stack
-from mensuration.solids.turned import profile_of
+from mensuration.solids.turned import area_and_moment, profile_of
 from mensuration.tally.entry import Derivation, Entry, Role, Sign, Subject, Tally
 from mensuration.units import Kind
 
@@ -75,20 +75,8 @@ def _led_round(joined: Joined, length: Kind, pi: Real) -> list[Entry]:
         share = joined.shares[number]
         if not isinstance(solid.body, Turned) or piece.join != "add" or share.common.sign():
             return []
-        squares: list[Real] = []
-        areas: list[Real] = []
-        for side in profile_of(piece.solution, solid.body):
-            if side.level:
-                continue
-            low, high = sorted((side.start[1], side.end[1]), key=float)
-            up = float(side.end[1]) > float(side.start[1])
-            for sums, size in ((squares, side.squares(low, high, pi)), (areas, side.area(low, high, pi))):
-                sums.append(size if up else -size)
-        area = Real.sum(areas)
-        values = {
-            "centroid": Quantity(Real.sum(squares) / (Real.of(2) * area), length),
-            "area": Quantity(area, length.power(2)),
-        }
+        area, moment = area_and_moment(profile_of(piece.solution, solid.body), pi)
+        values = {"centroid": Quantity(moment / area, length), "area": Quantity(area, length.power(2))}
         own = Derivation("volume", LED_ROUND, values, pi, LETTERS)
         entries.append(
             Entry(Sign.ADDED, Role.PART, Subject(piece.name, number, shape=solid.title.lower()), own)

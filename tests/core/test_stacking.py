@@ -338,7 +338,7 @@ def test_pieces_that_meet_between_two_levels_are_not_told_as_apart(pieces: list[
     volume = work.tallies.quantity("volume").value
     assert volume.exact is not None
     assert float(volume) == pytest.approx(mesh.volume) and mesh.volume < float(
-        work.placed["a"].solution.floats["volume"]
+        work.placing.found["a"].solution.floats["volume"]
     )
     assert float(work.tallies.quantity("surface").value) == pytest.approx(mesh.surface)
 

@@ -4,13 +4,12 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from fractions import Fraction
-from functools import lru_cache
 
 from mensuration.expressions import Quantity
 from mensuration.frozen import Frozen
 from mensuration.numbers import Real
 from mensuration.solids import Joined
-from mensuration.solids.filling import depth_of, filled, reach_up, risen
+from mensuration.solids.filling import filled, reach_up, risen
 from mensuration.solids.wetting import free_surface, wetted
 from mensuration.telling import Teller, Told
 from mensuration.units import FURTHER, Unit
@@ -60,7 +59,7 @@ def liquid(
     """What is in a solid whose ``whole`` volume is known, up to a depth. CannotBeFilled where that can't be told, or a
     ``body`` that is lowered into it makes it run over."""
     length = teller.unit.kind
-    content = Quantity(content_to(joined, depth.value), length.power(3))
+    content = Quantity(filled(joined, depth.value), length.power(3))
     left = whole.plus(content, -1)
     low, high = reach_up(joined)
     size = float(teller.unit.size(teller.pi))
@@ -71,8 +70,8 @@ def liquid(
         teller.tell(left),
         litres[0],
         litres[1],
-        teller.tell(Quantity(_surface(joined, depth.value), length.power(2))),
-        teller.tell(Quantity(_wetted(joined, depth.value), length.power(2))),
+        teller.tell(Quantity(free_surface(joined, depth.value), length.power(2))),
+        teller.tell(Quantity(wetted(joined, depth.value), length.power(2))),
         float(depth.value) / size,
         float(high - low) / size,
         None if body is None else _risen(joined, *body, depth, teller),
@@ -89,27 +88,4 @@ def _risen(joined: Joined, name: str, body: Joined, depth: Quantity, teller: Tel
 def _curve(joined: Joined, size: float) -> tuple[tuple[float, float], ...]:
     low, high = reach_up(joined)
     depths = [(high - low) * Real.of(Fraction(step, POINTS)) for step in range(POINTS + 1)]
-    return tuple((float(depth) / size, float(content_to(joined, depth)) / size**3) for depth in depths)
-
-
-# While something else is changed, what is in a solid stays as it is.
-
-
-@lru_cache(maxsize=200)
-def content_to(joined: Joined, depth: Real) -> Real:
-    return filled(joined, depth)
-
-
-@lru_cache(maxsize=64)
-def depth_with(joined: Joined, volume: Real) -> Real:
-    return depth_of(joined, volume)
-
-
-@lru_cache(maxsize=64)
-def _surface(joined: Joined, depth: Real) -> Real:
-    return free_surface(joined, depth)
-
-
-@lru_cache(maxsize=64)
-def _wetted(joined: Joined, depth: Real) -> Real:
-    return wetted(joined, depth)
+    return tuple((float(depth) / size, float(filled(joined, depth)) / size**3) for depth in depths)

@@ -55,15 +55,18 @@ def made_from(
     found = _figure(base, context, where) if isinstance(base, str) else _shape(base, context, f"{where}.base")
     if given is None or found is None:
         return None
-    (region, area, perimeter), teller = found, context.teller
+    region, area, perimeter = found
+    length, pi = context.teller.unit.kind, context.teller.pi
     try:
         if piece.shape == PRISM:
-            return _raised(region, area, perimeter, given[HEIGHT], teller)
+            return raised(region, area, perimeter, given[HEIGHT], length, pi)
         if piece.shape == SPUN:
             axis = _axis(piece, region, context, where)
-            return None if axis is None else _spun(region, area, axis, given.get(TURN), teller)
+            return None if axis is None else spun(region, area, axis, given.get(TURN), length, pi)
         foot = foot_of(region) if piece.foot is None else _spot(piece.foot, context, f"{where}.foot")
-        return None if foot is None else _pointed(region, area, tuple(given.items()), foot, teller)
+        if foot is None:
+            return None
+        return pointed(region, area, given[HEIGHT], given.get(POINT), length, pi, foot)
     except SolvingError as fault:
         at = f"{where}.given.{fault.given}" if fault.given else f"{where}.given"
         context.complain(at, fault.code, fault.says)
@@ -150,22 +153,3 @@ def _axis(piece: PieceDocument, region: Region, context: Context, where: str) ->
             return (left, low), (right, low)
         case _:
             return (left, high), (right, high)
-
-
-@lru_cache(maxsize=100)
-def _raised(region: Region, area: Real, perimeter: Real, height: Quantity, teller: Teller) -> Solution:
-    return raised(region, area, perimeter, height, teller.unit.kind, teller.pi)
-
-
-@lru_cache(maxsize=100)
-def _pointed(
-    region: Region, area: Real, given: tuple[tuple[str, Quantity], ...], foot: Point, teller: Teller
-) -> Solution:
-    return pointed(region, area, dict(given), teller.unit.kind, teller.pi, foot)
-
-
-@lru_cache(maxsize=100)
-def _spun(
-    region: Region, area: Real, axis: tuple[Point, Point], turn: Quantity | None, teller: Teller
-) -> Solution:
-    return spun(region, area, axis, turn, teller.unit.kind, teller.pi)

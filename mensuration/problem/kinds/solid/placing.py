@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Mapping, Sequence
-from dataclasses import dataclass
+from collections.abc import Collection, Sequence
+from dataclasses import dataclass, field
 from fractions import Fraction
 
 from mensuration.expressions import trigonometric, unknown_word
@@ -27,58 +27,52 @@ class Placed:
     frames: tuple[Frame, ...]
 
 
-def placed(
-    piece: PieceDocument,
-    solution: Solution,
-    others: Mapping[str, Placed],
-    known: Collection[str],
-    context: Context,
-    where: str,
-) -> Placed | None:
-    """Where a piece stands; None where that can't be told, which is complained about. ``known`` names all pieces."""
-    frame = _frame(piece, solution, others, known, context, where)
-    moves = (
-        ((NOUGHT, NOUGHT, NOUGHT),)
-        if piece.copies is None
-        else _moves(piece.copies, context, f"{where}.copies")
-    )
-    if frame is None or moves is None:
-        return None
-    frames = tuple(frame.moved((frame.at[0] + x, frame.at[1] + y, frame.at[2] + z)) for x, y, z in moves)
-    return Placed(solution, frames)
+@dataclass(frozen=True, eq=False)
+class Placing:
+    """Finds where pieces stand, one after the other: ``found`` are those that do already, ``known`` names all pieces."""
 
+    known: Collection[str]
+    context: Context
+    found: dict[str, Placed] = field(default_factory=dict)
 
-def _frame(
-    piece: PieceDocument,
-    solution: Solution,
-    others: Mapping[str, Placed],
-    known: Collection[str],
-    context: Context,
-    where: str,
-) -> Frame | None:
-    frame = Frame().quarter_turned("y", 1) if piece.lying else Frame()
-    carved = piece.on is not None and piece.join == "take"
-    if piece.on is not None and carved and not piece.lying:
-        frame = facing(frame, piece.on.face)
-    for axis in piece.turns:
-        frame = frame.quarter_turned(axis, 1)
-    if piece.on is None:
-        at = _lengths(piece.at, context, f"{where}.at")
-        return None if at is None else on_ground(solution, frame, (at[0], at[1], at[2]))
-    target = others.get(piece.on.piece)
-    if target is None:
-        if piece.on.piece in known:
-            says, code = f"“{piece.on.piece}” could not be placed", "needs-other"
-        else:
-            names = [name for name in known if name != piece.name]
-            says, code = unknown_word(piece.on.piece, names, "piece").says, "unknown-piece"
-        context.complain(f"{where}.on", code, says)
-        return None
-    shift = _lengths(piece.on.at, context, f"{where}.on.at")
-    if shift is None:
-        return None
-    reach = extents(target.solution, target.frames[0])
-    return on_face(solution, frame, reach, piece.on.face, (shift[0], shift[1]), carved)
+    def place(self, piece: PieceDocument, solution: Solution, where: str) -> None:
+        """Puts a piece where it stands; where that can't be told it is complained about."""
+        frame = self._frame(piece, solution, where)
+        moves = (
+            ((NOUGHT, NOUGHT, NOUGHT),)
+            if piece.copies is None
+            else _moves(piece.copies, self.context, f"{where}.copies")
+        )
+        if frame is None or moves is None:
+            return
+        x, y, z = frame.at
+        frames = tuple(frame.moved((x + dx, y + dy, z + dz)) for dx, dy, dz in moves)
+        self.found[piece.name] = Placed(solution, frames)
+
+    def _frame(self, piece: PieceDocument, solution: Solution, where: str) -> Frame | None:
+        frame = Frame().quarter_turned("y", 1) if piece.lying else Frame()
+        carved = piece.on is not None and piece.join == "take"
+        if piece.on is not None and carved and not piece.lying:
+            frame = facing(frame, piece.on.face)
+        for axis in piece.turns:
+            frame = frame.quarter_turned(axis, 1)
+        if piece.on is None:
+            at = _lengths(piece.at, self.context, f"{where}.at")
+            return None if at is None else on_ground(solution, frame, (at[0], at[1], at[2]))
+        target = self.found.get(piece.on.piece)
+        if target is None:
+            if piece.on.piece in self.known:
+                says, code = f"“{piece.on.piece}” could not be placed", "needs-other"
+            else:
+                names = [name for name in self.known if name != piece.name]
+                says, code = unknown_word(piece.on.piece, names, "piece").says, "unknown-piece"
+            self.context.complain(f"{where}.on", code, says)
+            return None
+        shift = _lengths(piece.on.at, self.context, f"{where}.on.at")
+        if shift is None:
+            return None
+        reach = extents(target.solution, target.frames[0])
+        return on_face(solution, frame, reach, piece.on.face, (shift[0], shift[1]), carved)
 
 
 def _moves(copies: Copies, context: Context, where: str) -> tuple[Point3, ...] | None:

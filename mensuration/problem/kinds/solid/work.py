@@ -18,14 +18,14 @@ from mensuration.plane import TooCrowded
 from mensuration.problem.kinds.givens import member_quantity, read_givens
 from mensuration.problem.kinds.kind import Context, FigureResults, NotWorkedOut, Work
 from mensuration.problem.kinds.solid.document import PieceDocument, SolidDocument
-from mensuration.problem.kinds.solid.liquid import Liquid, content_to, depth_with, liquid
+from mensuration.problem.kinds.solid.liquid import Liquid, liquid
 from mensuration.problem.kinds.solid.made import made_from
-from mensuration.problem.kinds.solid.placing import Placed, placed, read_openings
+from mensuration.problem.kinds.solid.placing import Placing, read_openings
 from mensuration.problem.kinds.solid.scaled import Scaled, scaled
 from mensuration.solids import CutOtherwise, Frame, Joined, Opening, Piece, join
 from mensuration.solids.cubes import Cell, unit_cubes
 from mensuration.solids.faces import called
-from mensuration.solids.filling import CannotBeFilled
+from mensuration.solids.filling import CannotBeFilled, depth_of, filled
 from mensuration.solving import Solution, SolvingError, solve
 from mensuration.solving.faults import listed
 from mensuration.solving.solve import solutions
@@ -66,7 +66,7 @@ class SolidWork(Work[SolidDocument]):
         for piece in figure.pieces:
             self.documents.setdefault(piece.name, piece)
         self.solutions: dict[str, Solution] = {}
-        self.placed: dict[str, Placed] = {}
+        self.placing = Placing(self.documents, context)
         self.openings: dict[str, tuple[Opening, ...]] = {}
         self.joined: Joined | None = None
         self.tallies: SolidTallies | None = None
@@ -78,9 +78,7 @@ class SolidWork(Work[SolidDocument]):
             return
         self.solutions[member] = solution
         self.openings[member] = read_openings(piece, self.context, where)
-        found = placed(piece, solution, self.placed, self.documents, self.context, where)
-        if found is not None:
-            self.placed[member] = found
+        self.placing.place(piece, solution, where)
 
     def work_out(self) -> None:
         pieces = self._pieces()
@@ -102,7 +100,7 @@ class SolidWork(Work[SolidDocument]):
             )
             return
         self.joined = joined
-        if len(self.placed) == len(self.figure.pieces):
+        if len(self.placing.found) == len(self.figure.pieces):
             self.tallies = tallies
             self._warn(joined)
 
@@ -110,7 +108,7 @@ class SolidWork(Work[SolidDocument]):
         """Every piece as often as it is there, in their order."""
         found: list[Piece] = []
         for name, document in self.documents.items():
-            here = self.placed.get(name)
+            here = self.placing.found.get(name)
             for frame in here.frames if here else ():
                 solution, openings = self.solutions[name], self.openings.get(name, ())
                 uncounted = frozenset(document.open)
@@ -207,8 +205,8 @@ class SolidWork(Work[SolidDocument]):
             raise NotWorkedOut(f"“{self.figure.name}”")
         try:
             if name == "fill":
-                return Quantity(content_to(self.joined, of.value), length.kind.power(3))
-            return Quantity(depth_with(self.joined, of.value), length.kind)
+                return Quantity(filled(self.joined, of.value), length.kind.power(3))
+            return Quantity(depth_of(self.joined, of.value), length.kind)
         except CannotBeFilled as error:
             raise ExpressionError("cannot-fill", str(error)) from None
 
