@@ -32,7 +32,12 @@ ROOM = 64  # bits more than are asked for
 
 
 class CannotBeFilled(ValueError):
-    """How much is in a solid up to a depth can't be told; in words."""
+    """How much is in a solid up to a depth can't be told; in words, which end with the ``most`` it can be where that is
+    known."""
+
+    def __init__(self, says: str, most: Real | None = None) -> None:
+        super().__init__(says)
+        self.most = most
 
 
 def reach_up(joined: Joined) -> Extent:
@@ -57,7 +62,7 @@ def filled(joined: Joined, depth: Real) -> Real:
     """
     low, high = reach_up(joined)
     if depth.sign() < 0 or (float(depth) > float(high - low) and not depth.same_as(high - low)):
-        raise CannotBeFilled(f"the depth must be from 0 to the height, {float(high - low):.6g} m")
+        raise CannotBeFilled("the depth must be from 0 to the height", high - low)
     return Real.sum(part(low + depth) for part in _parts(joined))
 
 

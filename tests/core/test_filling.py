@@ -139,7 +139,7 @@ def test_bare_numbers_have_the_problems_unit_and_answers_any_unit_of_capacity() 
 @pytest.mark.parametrize(
     ("expression", "says"),
     [
-        ("fill(drum, 30)", "the depth must be from 0 to the height"),
+        ("fill(drum, 30)", "the depth must be from 0 to the height, 18.00 cm"),
         ("fill(drum, 2 L)", "fill is told a length"),
         ("depth(drum, 9 L)", "that is more than it holds"),
         ("fill(nothing, 2)", "is no solid"),

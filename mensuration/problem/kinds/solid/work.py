@@ -208,7 +208,13 @@ class SolidWork(Work[SolidDocument]):
                 return Quantity(filled(self.joined, of.value), length.kind.power(3))
             return Quantity(depth_of(self.joined, of.value), length.kind)
         except CannotBeFilled as error:
-            raise ExpressionError("cannot-fill", str(error)) from None
+            raise ExpressionError("cannot-fill", self._unfilled(error)) from None
+
+    def _unfilled(self, error: CannotBeFilled) -> str:
+        if error.most is None:
+            return str(error)
+        teller = self.context.teller
+        return f"{error}, {teller.tell(Quantity(error.most, teller.unit.kind)).text}"
 
     # Results
 
@@ -283,7 +289,7 @@ class SolidWork(Work[SolidDocument]):
         try:
             alone = liquid(tallies.joined, whole, depth, teller, None, plotted)
         except CannotBeFilled as error:
-            self.context.complain("level", "cannot-fill", str(error))
+            self.context.complain("level", "cannot-fill", self._unfilled(error))
             return None
         body = self._body()
         if body is None:
@@ -291,7 +297,7 @@ class SolidWork(Work[SolidDocument]):
         try:
             return liquid(tallies.joined, whole, depth, teller, body, plotted)
         except CannotBeFilled as error:
-            self.context.complain("lowered", "runs-over", str(error))
+            self.context.complain("lowered", "runs-over", self._unfilled(error))
             return alone
 
     def _body(self) -> tuple[str, Joined] | None:
