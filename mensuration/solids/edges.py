@@ -39,7 +39,7 @@ def edges_of(joined: Joined) -> list[Real]:
         ]
         for level, edge in flats:
             found.setdefault(_key([edge.a, edge.spot(0.5), edge.b], level), edge.length)
-        for level, edge in _where_walls_begin(stack):
+        for level, edge in _where_walls_end(stack):
             if not any(abs(level - other) < NEARLY and _lies_on(edge, one) for other, one in flats):
                 found.setdefault(_key([edge.a, edge.spot(0.5), edge.b], level), edge.length)
         for key, length in _along_walls(stack):
@@ -58,23 +58,35 @@ def _lies_on(edge: Edge, other: Edge) -> bool:
     return hypot(u - x, v - y) < NEARLY
 
 
-def _where_walls_begin(stack: Stack) -> Iterator[tuple[float, Edge]]:
-    """The lower edges of side faces that begin at a level, of what does not come to a point there."""
-    below: set[tuple[int, str]] = set()
-    upright: list[Edge] = []
-    for slab in stack.slabs:
-        walls = [edge for f in slab.between.fragments if (edge := stack.wall_of(f)) is not None]
-        layers = {piece.index: layer for piece, layer in slab.present}
-        for wall in walls:
-            if (wall.part, wall.name) in below:
+def _where_walls_end(stack: Stack) -> Iterator[tuple[float, Edge]]:
+    """The lower edges of side faces that begin at a level, and the upper ones of those that end there, of what does not come
+    to a point."""
+    walls = [_Walls(stack, slab) for slab in stack.slabs]
+    for below, here, above in zip([None, *walls[:-1]], walls, [*walls[1:], None], strict=True):
+        for other, level in ((below, here.slab.low), (above, here.slab.high)):
+            yield from ((float(level), edge) for edge in here.ending(level, other))
+
+
+class _Walls:
+    """The side faces within a slab."""
+
+    def __init__(self, stack: Stack, slab: Slab) -> None:
+        self.slab = slab
+        self.edges = [edge for f in slab.between.fragments if (edge := stack.wall_of(f)) is not None]
+        self.layers = {piece.index: layer for piece, layer in slab.present}
+        self.names = {(edge.part, edge.name) for edge in self.edges}
+        self.upright = [edge for edge in self.edges if self.layers[edge.part].constant]
+
+    def ending(self, level: Real, other: _Walls | None) -> Iterator[Edge]:
+        """Their edges at a level at which they end, where those of the ``other`` slab don't go on."""
+        for wall in self.edges:
+            if other is not None and (wall.part, wall.name) in other.names:
                 continue
-            same = layers[wall.part].constant
-            for edge in layers[wall.part].at(slab.low):
-                goes_on = same and any(_lies_on(edge, other) for other in upright)
-                if edge.index == wall.index and float(edge.length) > NEARLY and not goes_on:
-                    yield float(slab.low), edge
-        below = {(wall.part, wall.name) for wall in walls}
-        upright = [wall for wall in walls if layers[wall.part].constant]
+            same = self.layers[wall.part].constant
+            for edge in self.layers[wall.part].at(level):
+                if edge.index == wall.index and float(edge.length) > NEARLY:
+                    if not (same and other and any(_lies_on(edge, each) for each in other.upright)):
+                        yield edge
 
 
 def _along_walls(stack: Stack) -> Iterator[tuple[Key, Real]]:

@@ -17,6 +17,7 @@ from mensuration.plane.placing import Bordered
 from mensuration.solids.layers import HALF, Layer, Section
 from mensuration.solids.meeting import Meetings, boxes_meet
 from mensuration.solids.pieces import Piece
+from mensuration.solids.rings import equal_rings, round_one_centre
 
 NEARLY = 1e-9
 HALVES = Fraction(1, 2)
@@ -69,6 +70,17 @@ class Slab:
     def parted(self) -> bool:
         """Whether it ends at every level at which something new meets (:mod:`mensuration.solids.meeting`), so that within it
         nothing does. Roots in roots are left alone: their equations would take minutes."""
+        return self.coaxial or self._parted_by_lines
+
+    @cached_property
+    def coaxial(self) -> bool:
+        """Whether all of its sections are circles round one centre whose areas are square functions of the level."""
+        return all(layer.by_squares for _, layer in self.present) and round_one_centre(
+            [edge for _, layer in self.present for edge in layer.at(self.middle)]
+        )
+
+    @cached_property
+    def _parted_by_lines(self) -> bool:
         return self.linear and (
             not self.near
             or all(
@@ -122,9 +134,13 @@ class Slab:
 
     def meetings(self) -> Meetings | None:
         """What tells the levels at which it is to be parted, so that nothing new meets within a part."""
-        if self.constant or not self.parted or not self.near:
+        if self.constant or not self._parted_by_lines or not self.near:
             return None
         return Meetings(self.low, self.high, tuple((piece.index, layer) for piece, layer in self.present))
+
+    def equal_rings(self) -> list[Real]:
+        """The levels at which round pieces on one axis come to be equally wide."""
+        return list(equal_rings(self.low, self.high, [layer for _, layer in self.present]))
 
     @cached_property
     def near(self) -> bool:

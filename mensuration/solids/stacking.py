@@ -66,10 +66,12 @@ class Stack:
         levels = distinct(ends)
         if len(levels) * len(self.pieces) > MOST_PLACES:
             raise TooCrowded
-        meetings = [each for low, high in pairwise(levels) if (each := self._slab(low, high).meetings())]
+        slabs = [self._slab(low, high) for low, high in pairwise(levels)]
+        meetings = [each for slab in slabs if (each := slab.meetings())]
         if sum(each.choices for each in meetings) > MOST_CHOICES:
             raise TooCrowded
         met = [level for each in meetings for level in each.levels()]
+        met += [level for slab in slabs for level in slab.equal_rings()]
         if not met:
             return levels
         levels = distinct([*levels, *met])
