@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 from functools import cached_property, lru_cache
 from typing import Literal
 
+from mensuration.catalogue.figure import Solid, Turned
 from mensuration.expressions import Quantity
 from mensuration.numbers import NOUGHT, Real
 from mensuration.plane.edges import Bent, Edge, EllipseArc, Point
@@ -54,6 +55,11 @@ class Piece:
         if known is None:
             raise CannotBeSliced
         return known
+
+    def lies_across(self, axis: int) -> bool:
+        """Whether it is round and an axis of space runs across it, so that it is seen from its side."""
+        solid = self.solution.figure
+        return isinstance(solid, Solid) and isinstance(solid.body, Turned) and self.frame.own_axis(axis)[0] != 2
 
     @cached_property
     def _layers(self) -> dict[int, tuple[tuple[Layer, ...], tuple[Flat, ...]]]:

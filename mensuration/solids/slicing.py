@@ -7,6 +7,7 @@ from mensuration.catalogue.own_body import OwnBody
 from mensuration.expressions import evaluate, parse
 from mensuration.numbers import NOUGHT
 from mensuration.plane import Placement, place
+from mensuration.solids.across import layers_across
 from mensuration.solids.layers import CannotBeSliced, Flat, Layer
 from mensuration.solids.polyhedron import Polyhedron, polygon_raised
 from mensuration.solids.space import Point3
@@ -33,6 +34,8 @@ def layers_of(solution: Solution, axis: int) -> tuple[tuple[Layer, ...], tuple[F
             return _raised(solution, body, axis)
         case Turned() if axis == 2:
             return layers_round(profile_of(solution, body), solution.pi)
+        case Turned():
+            return layers_across(profile_of(solution, body), solution.pi, axis)
         case OwnBody():
             own: tuple[tuple[Layer, ...], tuple[Flat, ...]] | None = body.layers(solution, axis)
             if own is not None:

@@ -98,9 +98,12 @@ class Stack:
 
     @cached_property
     def upright(self) -> Stack | None:
-        """The same pieces in layers from the ground up; None where they have none."""
+        """The same pieces in layers from the ground up; None where they have none, or where all of them stay the same along
+        this axis and are round from the ground up, so that parts of their sections tell more simply what is in them."""
         if self.axis == UP:
             return self
+        if all(slab.constant for slab in self.slabs) and any(p.lies_across(UP) for p in self.pieces):
+            return None
         stack = Stack(self.pieces, UP, self.pi)
         try:
             stack.work_out()
@@ -382,7 +385,10 @@ def stacked(pieces: tuple[Piece, ...], pi: Real) -> Stack:
     >>> stacked((Piece("box", 0, "add", cube, Frame()),), PI).volume
     Real('27')
     """
-    for axis in sorted((2, 0, 1), key=lambda axis: not _stays_same(pieces, axis)):
+    def seen(axis: int) -> tuple[bool, bool]:
+        return not _stays_same(pieces, axis), any(piece.lies_across(axis) for piece in pieces)
+
+    for axis in sorted((2, 0, 1), key=seen):
         stack = Stack(pieces, axis, pi)
         try:
             stack.work_out()
