@@ -5,9 +5,10 @@ The web app projects them and finds out what is hidden; here is only what there 
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
+from functools import cached_property
 from itertools import pairwise
 from math import ceil, cos, floor, log10, pi, sin
 
@@ -19,10 +20,11 @@ from mensuration.drawing.solid.bodies import point
 from mensuration.expressions.algebras import in_floats
 from mensuration.frozen import Frozen
 from mensuration.numbers import Real
-from mensuration.plane.arrangement import Fragment
+from mensuration.plane.arrangement import Arrangement, Fragment
 from mensuration.plane.edges import Bent, Edge, Spot
 from mensuration.plane.regions import walks
 from mensuration.solids import Joined, Piece
+from mensuration.solids.crossings import Edges, Pattern, located, sections
 from mensuration.solids.edges import turns
 from mensuration.solids.layers import Layer
 from mensuration.solids.raising import upright_span
@@ -39,6 +41,9 @@ DIGITS = 7
 AT_END = Fraction(1, 10**24)  # of a layer: how near to its ends it is looked at, where it may come to a point
 
 P3 = tuple[float, float, float]
+Rows = list[tuple[float, list[Spot]]]
+RowsOver = Callable[[Edge, Fragment, bool], Rows]
+NEARLY = 1e-9
 
 
 @dataclass(frozen=True)
@@ -199,22 +204,33 @@ class _Pen:
             self._flat(stack, region)
         pieces = {piece.index: piece for piece in stack.pieces}
         below: set[tuple[int, str]] = set()
-        for slab in stack.slabs:
-            border = [
-                (f, stack.covers(f.left)) for f in slab.between.fragments if stack.wall_of(f) is not None
-            ]
+        for plane, rows_over in self._stretches(stack, pieces):
+            border = [(f, stack.covers(f.left)) for f in plane.fragments if stack.wall_of(f) is not None]
             here = set()
             for loop in walks(border):
                 for number, (fragment, forward) in enumerate(loop):
                     edge = stack.wall_of(fragment)
                     assert edge is not None
-                    wall = _Wall(slab, pieces[edge.part], edge, fragment, forward, self.steps)
-                    rows = wall.rows()
-                    self._wall(stack.axis, wall, rows, (edge.part, edge.name) not in below)
+                    rows = rows_over(edge, fragment, forward)
+                    self._wall(stack.axis, pieces[edge.part], edge, rows, (edge.part, edge.name) not in below)
                     here.add((edge.part, edge.name))
                     if turns(loop[number - 1], loop[number]) or (len(loop) == 1 and edge.straight):
                         self._edge([self._at(stack.axis, spots[0], level) for level, spots in rows])
             below = here
+
+    def _stretches(self, stack: Stack, pieces: Mapping[int, Piece]) -> Iterator[tuple[Arrangement, RowsOver]]:
+        """Levels between which sections lie to one another in one way: that way, and the rows of a fragment of their border."""
+        for slab in stack.slabs:
+            cut = stack.cut(slab)
+            if cut is None:
+
+                def rows(edge: Edge, fragment: Fragment, forward: bool, slab: Slab = slab) -> Rows:
+                    return _Wall(slab, pieces[edge.part], edge, fragment, forward, self.steps).rows()
+
+                yield slab.between, rows
+                continue
+            for pattern, low, high in cut.stretches():
+                yield pattern.plane, _Followed(slab, pattern, low, high, self.steps).rows
 
     def _flat(self, stack: Stack, region: FlatRegion) -> None:
         border = [
@@ -235,16 +251,16 @@ class _Pen:
         piece = region.share.piece
         self._facet(piece, region.share.face, False, *rings)
 
-    def _wall(self, axis: int, wall: _Wall, rows: list[tuple[float, list[Spot]]], ends_below: bool) -> None:
+    def _wall(self, axis: int, piece: Piece, edge: Edge, rows: Rows, ends_below: bool) -> None:
         placed = [[self._at(axis, spot, level) for spot in spots] for level, spots in rows]
         smooth = len(rows) > 2 or len(placed[0]) > 2
-        if ends_below:
+        if ends_below and not piece.lies_across(axis):  # there a round side only turns
             self._edge(placed[0])
         for low, high in pairwise(placed):
             for (a, b), (d, c) in zip(pairwise(low), pairwise(high), strict=True):
                 ring = tuple(dict.fromkeys((a, b, c, d)))
                 if len(ring) > 2:
-                    self._facet(wall.piece, wall.edge.name, smooth, ring)
+                    self._facet(piece, edge.name, smooth, ring)
 
     # Bodies without layers
 
@@ -294,13 +310,19 @@ class _Wall:
         if layer.constant:
             spots = _along(self.fragment, self.forward, self.steps)
             return [(low, spots), (high, spots)]
-        count = 1 if self.edge.straight or self._even(layer) else max(2, self.steps // PER_RING)
+        count = self._count(layer)
         rows = []
         for k in range(count + 1):
             share = 0.5 - cos(pi * k / count) / 2 if count > 1 else float(k)
             spots = self._spots(layer, share)
             rows.append((low + (high - low) * share, spots if self.forward else spots[::-1]))
         return rows
+
+    def _count(self, layer: Layer) -> int:
+        """How many rows there are above the lowest one."""
+        if self.edge.straight:
+            return 1 if layer.by_squares else max(2, self.steps // 4)  # of a round body seen from its side
+        return 1 if self._even(layer) else max(2, self.steps // PER_RING)
 
     def _corners(self, share: Fraction) -> list[Spot]:
         """The ends of a fragment of a straight edge at a share of the slab's height."""
@@ -324,6 +346,57 @@ class _Wall:
         )
         middle = layer.at(layer.middle)[self.edge.index].length
         return abs(float(near + far) - 2 * float(middle)) < 1e-6 * float(middle)
+
+
+@dataclass(frozen=True, eq=False)
+class _Followed:
+    """What stands over the fragments of a pattern in a slab in which pieces cut one another."""
+
+    slab: Slab
+    pattern: Pattern
+    low: Real
+    high: Real
+    steps: int
+
+    @cached_property
+    def _levels(self) -> list[tuple[float, Edges, dict[int, Spot]]]:
+        """Levels, close to one another near the ends, with the sections there and where their vertices are."""
+        rise = self.high - self.low
+        share = float(rise) / float(self.slab.high - self.slab.low)
+        count = max(3, ceil(self.steps / 4 * min(1.0, 2 * share)))
+        found = []
+        for k in range(count + 1):
+            level = self.low + rise * Real.of(Fraction(0.5 - cos(pi * k / count) / 2))
+            edges = sections(self.slab, level)
+            points = {number: located(spot, edges) for number, spot in self.pattern.spots.items()}
+            found.append((float(level), edges, {n: (float(x), float(y)) for n, (x, y) in points.items()}))
+        return found
+
+    def rows(self, edge: Edge, fragment: Fragment, forward: bool) -> Rows:
+        """Spots along a fragment of an edge at every level that is drawn, lowest first."""
+        found = []
+        own = next(owner for owner in fragment.owners if owner.edge is edge)
+        share = (
+            abs(float(edge.sweep)) * (fragment.end_t - fragment.start_t) if isinstance(edge, Bent) else 0.0
+        )
+        count = max(2, ceil(share * self.steps)) if share else 1
+        for level, edges, points in self._levels:
+            here = edges[edge.part, edge.index]
+            ends = points[fragment.tail], points[fragment.head]
+            spots = _from_to(here, *(ends if own.forward else ends[::-1]), count)
+            found.append((level, spots if forward == own.forward else spots[::-1]))
+        return found
+
+
+def _from_to(edge: Edge, tail: Spot, head: Spot, count: int) -> list[Spot]:
+    """Spots along an edge, from one on it to another that lies farther along."""
+    if not isinstance(edge, Bent):
+        return [tail, head]
+    start, end = edge.parameter(tail), edge.parameter(head)
+    if edge.whole_turn and end <= start + NEARLY:
+        end += 1.0
+    inner = [edge.spot(start + (end - start) * k / count) for k in range(1, count)]
+    return [tail, *inner, head]
 
 
 def _along(fragment: Fragment, forward: bool, steps: int) -> list[Spot]:

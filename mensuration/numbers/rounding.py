@@ -130,7 +130,7 @@ def round_by(value: Real, rule: Rounding) -> Rounded:
 
 
 def decimal(value: Real, figures: int = DECIMAL_FIGURES) -> str:
-    """A decimal with ``figures`` proven figures; shorter where the value ends sooner.
+    """A decimal with ``figures`` proven figures; shorter where the value ends sooner, or where no more can be proven of it.
 
     >>> from mensuration.numbers import PI
     >>> decimal(PI, 6)
@@ -138,8 +138,12 @@ def decimal(value: Real, figures: int = DECIMAL_FIGURES) -> str:
     """
     if value.sign() == 0:
         return "0"
-    last = leading_exponent(value) - figures + 1
-    rounded, _ = to_step(value, Fraction(10) ** last)
+    first = leading_exponent(value)
+    for count in range(figures, 0, -1):
+        last = first - count + 1
+        rounded, proven = to_step(value, Fraction(10) ** last)
+        if proven:
+            break
     text = fixed(rounded, max(0, -last))
     return text.rstrip("0").rstrip(".") if "." in text and _same(value, rounded) else text
 

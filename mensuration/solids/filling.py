@@ -279,6 +279,8 @@ def _enclosed(content: Below, volume: Real, height: float, near: tuple[float, fl
             if abs(step) * 2 ** (bits - 8) < Fraction(height):
                 break
         nearly = Fraction(height) / 2 ** (bits - 12)
-        if off(depth - nearly) < 0 < off(depth + nearly):
-            return arb(depth.numerator) / depth.denominator + arb(0, float(nearly))
+        while nearly < height:  # what is known of the volume with fewer digits tells fewer of the depth
+            if off(depth - nearly) < 0 < off(depth + nearly):
+                return arb(depth.numerator) / depth.denominator + arb(0, float(nearly))
+            nearly *= 4
         return arb(height / 2, height / 2)

@@ -28,6 +28,14 @@ class Joined:
     alone: tuple[Piece, ...]
 
     @property
+    def has_known_edges(self) -> bool:
+        """Whether the length of every edge is known: not where round pieces are cut across."""
+        return not self.alone and not any(
+            stack.cutting or any(piece.lies_across(stack.axis) for piece in stack.pieces)
+            for stack in self.stacks
+        )
+
+    @property
     def without_surface(self) -> Piece | None:
         """A piece whose surface has no formula."""
         return next((piece for piece in self.alone if SURFACE not in piece.solution.values), None)

@@ -59,7 +59,9 @@ class Piece:
     def lies_across(self, axis: int) -> bool:
         """Whether it is round and an axis of space runs across it, so that it is seen from its side."""
         solid = self.solution.figure
-        return isinstance(solid, Solid) and isinstance(solid.body, Turned) and self.frame.own_axis(axis)[0] != 2
+        return (
+            isinstance(solid, Solid) and isinstance(solid.body, Turned) and self.frame.own_axis(axis)[0] != 2
+        )
 
     @cached_property
     def _layers(self) -> dict[int, tuple[tuple[Layer, ...], tuple[Flat, ...]]]:

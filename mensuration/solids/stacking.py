@@ -10,7 +10,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
-from functools import cached_property
+from functools import cached_property, partial
 from itertools import pairwise
 
 from mensuration.numbers import NOUGHT, Real
@@ -20,10 +20,12 @@ from mensuration.plane.composing import APART, AROUND, PARTLY, WITHIN
 from mensuration.plane.edges import Edge
 from mensuration.plane.measuring import Covers, enclosed, run_length
 from mensuration.plane.runs import runs_of
+from mensuration.solids.cutting import Cut, Effort
 from mensuration.solids.layers import FOUR, HALF, THREE, TWO, CannotBeSliced, Flat, Layer, distinct
 from mensuration.solids.pieces import Piece
 from mensuration.solids.shares import FaceShare, FlatRegion, SideFace, VolumeShare
 from mensuration.solids.slabs import CutOtherwise, Slab
+from mensuration.solids.standing import extents
 
 NEARLY = 1e-9
 UP = 2
@@ -36,11 +38,16 @@ Bordering = dict[tuple[int, int], tuple[Edge, bool, Callable[[], Real]]]
 
 @dataclass(frozen=True, eq=False)
 class Stack:
-    """Pieces in layers along an ``axis`` of space. CannotBeSliced where one of them has no layers along it."""
+    """Pieces in layers along an ``axis`` of space. CannotBeSliced where one of them has no layers along it.
+
+    With an ``effort``, what they come to where they cut one another in a way that has no exact form is enclosed; else
+    CutOtherwise.
+    """
 
     pieces: tuple[Piece, ...]
     axis: int
     pi: Real
+    effort: Effort | None = None
 
     def covers(self, mask: int, shift: int = 0, most: int | None = None) -> bool:
         """Whether what is covered by just these pieces is solid, once the first ``most`` of them are joined."""
@@ -104,16 +111,51 @@ class Stack:
             return self
         if all(slab.constant for slab in self.slabs) and any(p.lies_across(UP) for p in self.pieces):
             return None
-        stack = Stack(self.pieces, UP, self.pi)
-        try:
-            stack.work_out()
-        except (CannotBeSliced, CutOtherwise):
-            return None
-        return stack
+        for effort in (None, Effort()):
+            stack = Stack(self.pieces, UP, self.pi, effort)
+            try:
+                stack.work_out()
+            except (CannotBeSliced, CutOtherwise):
+                continue
+            return stack
+        return None
 
     def work_out(self) -> None:
         """Everything at once, so that what can go wrong goes wrong here."""
         _ = self.shares, self.faces
+
+    @property
+    def cutting(self) -> bool:
+        return self.effort is not None
+
+    def cut(self, slab: Slab) -> Cut | None:
+        """What encloses what pieces come to in a slab in which they cut one another; None of one that is told exactly."""
+        if self.effort is None or slab.constant or slab.parted or not slab.near:
+            return None
+        if slab not in self._cuts:
+            self._cuts[slab] = Cut(slab, self._widest, self.effort)
+        return self._cuts[slab]
+
+    @cached_property
+    def _cuts(self) -> dict[Slab, Cut]:
+        return {}
+
+    @cached_property
+    def _widest(self) -> float:
+        """An area that no section is larger than."""
+        sides = []
+        for axis in range(3):
+            if axis != self.axis:
+                ends = [extents(piece.solution, piece.frame)[axis] for piece in self.pieces]
+                sides.append(max(float(high) for _, high in ends) - min(float(low) for low, _ in ends))
+        return sides[0] * sides[1] * (1 + NEARLY)
+
+    def _relation(self, slab: Slab, piece: Piece, number: int) -> str:
+        """How a piece lies within a slab to what was there before it."""
+        cut = self.cut(slab)
+        if cut is None:
+            return slab.relation(piece, self._until(number))
+        return cut.relation(piece, self._until(number))
 
     # Volume
 
@@ -129,7 +171,7 @@ class Stack:
                 if layer is None:
                     continue
 
-                relation = slab.relation(piece, self._until(number))
+                relation = self._relation(slab, piece, number)
                 relations.add(relation)
                 common.append(self._common(slab, piece, layer, relation, number))
             found.append(self._share(piece, relations, common))
@@ -148,18 +190,20 @@ class Stack:
         """What a piece has in common with what was there before it, within a slab; worked out when it is needed."""
 
         def found() -> Real:
+            bit = 1 << piece.index
+
+            def both(mask: int) -> bool:
+                return bool(mask & bit) and self.covers(mask, most=number)
+
             if relation == APART:
                 return NOUGHT
             if relation == WITHIN:
                 return layer.volume(slab.low, slab.high, self.pi)
+            cut = self.cut(slab)
+            if cut is not None:
+                return cut.volume(both)
             if relation == PARTLY:
-                bit = 1 << piece.index
-                return _content(
-                    slab,
-                    slab.low,
-                    slab.high,
-                    lambda mask: bool(mask & bit) and self.covers(mask, most=number),
-                )
+                return _content(slab, slab.low, slab.high, both)
             return self._joined(slab, slab.low, slab.high, number)
 
         return found
@@ -168,6 +212,9 @@ class Stack:
         """The volume of the solid between two levels within a slab."""
         if slab.constant:
             return enclosed(slab.between, self.covers, self.pi) * (high - low)
+        cut = self.cut(slab)
+        if cut is not None:
+            return cut.volume(self.covers, low, high)
         return self._joined(slab, low, high, len(self.pieces))
 
     def _joined(self, slab: Slab, low: Real, high: Real, count: int) -> Real:
@@ -288,6 +335,10 @@ class Stack:
         """Every edge of the sections of a slab: whether all of it bounds the solid, and the area that does over it between
         two levels. Of what is straight and moves evenly it is the length in the middle, times how far down the face."""
         layers = {piece.index: layer for piece, layer in slab.present}
+        cut = self.cut(slab)
+        if cut is not None:
+            yield from cut.between(low, high).walls(self.wall_of)
+            return
         evenly = slab.parted and not slab.constant
         found = [self._bordering(slab.plane((low + high) * HALF))] if evenly else self._looked_at(slab)
         for key, (edge, all_of, shown) in found[len(found) // 2].items():
@@ -375,7 +426,8 @@ def _touch(one: Fragment, two: Fragment) -> bool:
 
 def stacked(pieces: tuple[Piece, ...], pi: Real) -> Stack:
     """The pieces as a stack along the first axis that tells all of them: one along which all stay the same where there is
-    one, then upright first. CutOtherwise where there is none.
+    one, then upright first. CutOtherwise where there is none, TooCrowded where that
+    would take too long.
 
     >>> from mensuration.catalogue import figures
     >>> from mensuration.numbers import PI
@@ -385,17 +437,32 @@ def stacked(pieces: tuple[Piece, ...], pi: Real) -> Stack:
     >>> stacked((Piece("box", 0, "add", cube, Frame()),), PI).volume
     Real('27')
     """
+
     def seen(axis: int) -> tuple[bool, bool]:
         return not _stays_same(pieces, axis), any(piece.lies_across(axis) for piece in pieces)
 
-    for axis in sorted((2, 0, 1), key=seen):
-        stack = Stack(pieces, axis, pi)
+    axes = sorted((2, 0, 1), key=seen)
+    tries = [Stack(pieces, axis, pi) for axis in axes]
+    effort = Effort()
+    tries += [Stack(pieces, axis, pi, effort) for axis in sorted(axes, key=partial(_bent, pieces))]
+    for stack in tries:
         try:
             stack.work_out()
         except (CannotBeSliced, CutOtherwise):
             continue
         return stack
+    if effort.spent:
+        raise TooCrowded
     raise CutOtherwise
+
+
+def _bent(pieces: tuple[Piece, ...], axis: int) -> int:
+    """How many edges of the pieces' sections are not straight: the fewer, the quicker they are followed."""
+    try:
+        layers = [layer for piece in pieces for layer in piece.layers(axis)[0]]
+    except CannotBeSliced:
+        return 0
+    return sum(not edge.straight for layer in layers for edge in layer.at(layer.middle))
 
 
 def _stays_same(pieces: tuple[Piece, ...], axis: int) -> bool:

@@ -53,13 +53,9 @@ class SolidTallies:
     @property
     def measures(self) -> tuple[str, ...]:
         """Those that can be told."""
-        return (
-            MEASURES
-            if not self.joined.alone
-            else MEASURES[:3]
-            if self.joined.without_surface is None
-            else MEASURES[:1]
-        )
+        if self.joined.without_surface is not None:
+            return MEASURES[:1]
+        return MEASURES if self.joined.has_known_edges else MEASURES[:3]
 
     def of(self, measure: str) -> Tally:
         """The tally of ``volume``, ``surface``, ``lateral`` or ``edges``."""

@@ -22,7 +22,7 @@ from mensuration.frozen import as_data
 from mensuration.numbers import PI, Real
 from mensuration.problem import evaluate as evaluate_problem
 from mensuration.problem import evaluate_document, read
-from mensuration.solids import CutOtherwise, Frame, Piece, join
+from mensuration.solids import Frame, Piece, join
 from mensuration.solids.layers import CannotBeSliced
 from mensuration.solids.slicing import layers_of
 from mensuration.solids.standing import extents
@@ -154,15 +154,6 @@ def test_scaling_by_k_scales_surfaces_by_its_square_and_volumes_by_its_cube(fact
     for pieces, *_ in BY_HAND:
         (volume, surface), (large, wide) = stood(*pieces), stood(*scaled(pieces))
         assert large.same_as(volume * Real.of(factor) ** 3) and wide.same_as(surface * Real.of(factor) ** 2)
-
-
-def test_pieces_that_cut_otherwise_are_refused_rather_than_guessed() -> None:
-    """Two pipes that cross at right angles have no layers in common along any axis."""
-    pipe = solved("cylinder", radius=1, height=4)
-    upright = Piece("one", 0, "add", pipe, Frame().moved(at(0, 0, -2)))
-    lying = Piece("two", 1, "add", pipe, Frame().quarter_turned("y", 1).moved(at(-2, 0, 0)))
-    with pytest.raises(CutOtherwise):
-        join((upright, lying), PI)
 
 
 @pytest.mark.parametrize("name", SOLIDS)
@@ -357,28 +348,6 @@ def test_a_cross_of_two_prisms_lying_across_one_another() -> None:
         told = work.tallies.quantity(measure).value
         assert told.exact is not None and float(told) == pytest.approx(found)
     check_tally(work.tally("surface") and as_data(work.tally("surface")))
-
-
-def test_round_pieces_that_cut_one_another_are_refused_in_words() -> None:
-    pieces = [
-        {"name": "a", "shape": "cylinder", "given": {"radius": "1", "height": "6"}},
-        {
-            "name": "b",
-            "shape": "cylinder",
-            "given": {"radius": "1", "height": "6"},
-            "lying": True,
-            "at": ["0", "0", "2"],
-        },
-    ]
-    document = {
-        "format": "tilt-grid/problem",
-        "version": 1,
-        "figures": [{"name": "it", "kind": "solid", "pieces": pieces}],
-    }
-    results = evaluate_document(document)
-    says = [complaint["says"] for complaint in results["complaints"] if complaint["code"] == "cut-otherwise"]
-    assert says and says[0].startswith("“a” and “b” cut one another where one of them is round")
-    assert "volume" not in results["figures"]["it"]["tallies"]
 
 
 @pytest.mark.parametrize("shape", ["square-pyramid", "octahedron", "dodecahedron"])

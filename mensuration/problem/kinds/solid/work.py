@@ -188,7 +188,11 @@ class SolidWork(Work[SolidDocument]):
             raise NotWorkedOut(f"“{text}”")
         if names[0] not in self.tallies.measures:
             odd = self.tallies.joined.without_surface
-            says = f"the surface of “{odd.name if odd else text}” has no formula"
+            says = (
+                f"the surface of “{odd.name}” has no formula"
+                if odd
+                else f"the edges of “{text}” have no formula where round pieces are cut across"
+            )
             raise ExpressionError("no-formula", says)
         return self.tallies.quantity(names[0])
 

@@ -55,6 +55,11 @@ export default function SolidWork({ figure, worked }: WorkProps) {
       ),
     [good],
   );
+  // A measure that this solid has not, such as edges that are curves of no simple kind, is not offered.
+  const measures = useMemo(
+    () => MEASURES.filter(({ name: measure }) => !good?.quantities.volume || measure in good.quantities),
+    [good],
+  );
   const bounds = good?.drawing?.bounds;
   const nets = useMemo(() => (good?.net ? (good.otherNets.length > 0 ? good.otherNets : [good.net]) : NO_NETS), [good]);
   const figures = useBench((state) => state.document.figures);
@@ -282,7 +287,7 @@ export default function SolidWork({ figure, worked }: WorkProps) {
           old={old}
           complaints={complaints}
           figure={name}
-          measures={MEASURES}
+          measures={measures}
         />
         {pieces.length > 0 ? (
           <ScaledBar figure={figure} name={name} scaled={good?.scaled ?? null} complaints={complaints} />
