@@ -29,7 +29,7 @@ from mensuration.solids.edges import turns
 from mensuration.solids.layers import Layer
 from mensuration.solids.raising import upright_span
 from mensuration.solids.shares import FlatRegion
-from mensuration.solids.slabs import Slab
+from mensuration.solids.slabs import Slab, roughly
 from mensuration.solids.slicing import layers_of
 from mensuration.solids.stacking import Stack
 from mensuration.solids.standing import extents
@@ -326,16 +326,14 @@ class _Wall:
 
     def _corners(self, share: Fraction) -> list[Spot]:
         """The ends of a fragment of a straight edge at a share of the slab's height."""
-        level = self.slab.low + (self.slab.high - self.slab.low) * Real.of(share)
         ends = (self.fragment.tail, self.fragment.head)
-        points = [self.slab.point(number, level) for number in (ends if self.forward else ends[::-1])]
+        points = [self.slab.point(number, share) for number in (ends if self.forward else ends[::-1])]
         return [(float(x), float(y)) for x, y in points]
 
     def _spots(self, layer: Layer, share: float) -> list[Spot]:
         """Spots along the section's edge at a share of the slab's height, or a hair from its ends."""
         inner = min(max(Fraction(share), AT_END), 1 - AT_END)
-        level = self.slab.low + (self.slab.high - self.slab.low) * Real.of(inner)
-        edge = layer.at(level)[self.edge.index]
+        edge = layer.at(self.slab.level(inner))[self.edge.index]
         return [edge.spot(t) for t in _steps(edge, 0.0, 1.0, self.steps)]
 
     def _even(self, layer: Layer) -> bool:
@@ -366,7 +364,7 @@ class _Followed:
         count = max(3, ceil(self.steps / 4 * min(1.0, 2 * share)))
         found = []
         for k in range(count + 1):
-            level = self.low + rise * Real.of(Fraction(0.5 - cos(pi * k / count) / 2))
+            level = roughly(self.low + rise * Real.of(Fraction(0.5 - cos(pi * k / count) / 2)))
             edges = sections(self.slab, level)
             points = {number: located(spot, edges) for number, spot in self.pattern.spots.items()}
             found.append((float(level), edges, {n: (float(x), float(y)) for n, (x, y) in points.items()}))

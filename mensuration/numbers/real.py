@@ -17,6 +17,8 @@ from mensuration.numbers.zero import is_zero
 
 Recipe = Callable[[], arb]
 MAX_DEPTH = 150
+FLOAT_BITS = 53
+NOTHING = arb(2) ** -250
 
 
 class TooDeep(ArithmeticError):
@@ -74,12 +76,11 @@ class Real:
 
     def __float__(self) -> float:
         if self._float is None:
-            for (
-                bits
-            ) in PRECISIONS:  # a division by nearly nothing has no bounds until it is told from nothing
+            for bits in PRECISIONS:
                 with precision(bits):
                     ball = self.ball()
-                if ball.is_finite():
+                # A division by nearly nothing has no bounds until it is told from nothing; what nearly cancels has wide ones.
+                if ball.is_finite() and (ball.rel_accuracy_bits() >= FLOAT_BITS or ball.rad() < NOTHING):
                     break
             self._float = float(ball.mid())
         return self._float

@@ -7,7 +7,7 @@ is the same all over it.
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass, replace
 from functools import cached_property, lru_cache
 from math import atan2, pi
@@ -242,9 +242,12 @@ class Following:
     def _ways(self) -> dict[Key, Point | None]:
         return {key: self.way(key) for key in self._looked_at[0]}
 
-    def _always(self, key: object, value: object) -> bool:
+    def _always(self, key: object, value: Callable[[Edges], Real]) -> bool:
         if key not in self._lasting:
-            self._lasting[key] = all(_is_nothing(value(edges)) for edges in self._looked_at)  # type: ignore[operator]
+            try:
+                self._lasting[key] = all(_is_nothing(value(edges)) for edges in self._looked_at)
+            except (ValueError, ZeroDivisionError):  # it is not even there at all levels
+                self._lasting[key] = False
         return self._lasting[key]
 
     def held(self, pattern: Pattern, edges: Edges) -> dict[int, Point]:

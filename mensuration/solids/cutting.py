@@ -16,7 +16,7 @@ from math import atan2, pi
 from flint import arb, ctx
 
 from mensuration.numbers import NOUGHT, Real
-from mensuration.numbers.proof import precision
+from mensuration.numbers.proof import PRECISIONS, precision
 from mensuration.plane.arrangement import Fragment
 from mensuration.plane.composing import PARTLY, relation_to
 from mensuration.plane.edges import Arc, Edge, Line, Point
@@ -25,7 +25,7 @@ from mensuration.plane.measuring import Covers
 from mensuration.solids.crossings import Edges, Following, Key, Pattern, fragment_key, sections
 from mensuration.solids.layers import Layer
 from mensuration.solids.pieces import Piece
-from mensuration.solids.slabs import CutOtherwise, Slab
+from mensuration.solids.slabs import CutOtherwise, Slab, roughly
 from mensuration.solids.varying import (
     Antiderivative,
     Unsure,
@@ -123,7 +123,8 @@ class Cut:
     def _level(self, upward: bool, u: Fraction | Real) -> Real:
         share = Real.of(u * u) if isinstance(u, Fraction) else u * u
         way = self._half_height * share
-        return self.slab.low + way if upward else self.slab.high - way
+        level = self.slab.low + way if upward else self.slab.high - way
+        return roughly(level) if isinstance(u, Fraction) else level
 
     def _height(self, upward: bool, low: Fraction, high: Fraction) -> arb:
         del upward
@@ -267,7 +268,9 @@ class Cut:
                     total += share.area
             for upward, low, high in self.uncertain:
                 ends = sorted((self._level(upward, low), self._level(upward, high)), key=float)
-                total += layer.wall(key[1], *ends).ball() * arb(0.5, 0.5)
+                total += _at_most(layer, key[1], ends)
+        if not total.is_finite():
+            raise CutOtherwise
         return Real(None, lambda: total)
 
     def _part(self, covers: Covers, low: Real, high: Real) -> arb:
@@ -292,6 +295,16 @@ class Cut:
         """From which level to which an interval goes, in floats."""
         low, high = sorted(float(self._level(cell.upward, u)) for u in (cell.low, cell.high))
         return low, high
+
+
+def _at_most(layer: Layer, place: int, ends: list[Real]) -> arb:
+    """Between nothing and all of a wall between two levels that are close to one another."""
+    for bits in PRECISIONS:
+        with precision(bits):
+            whole = layer.wall(place, *ends).ball()
+        if whole.is_finite():
+            break
+    return whole * arb(0.5, 0.5)
 
 
 class _Area:

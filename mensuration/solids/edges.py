@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from fractions import Fraction
 from itertools import pairwise
 from math import hypot
 
@@ -11,7 +12,6 @@ from mensuration.plane.arrangement import Fragment
 from mensuration.plane.edges import Edge, Spot
 from mensuration.plane.regions import regions_of, turning, walks
 from mensuration.solids.joining import Joined
-from mensuration.solids.meeting import QUARTER, THREE_QUARTERS
 from mensuration.solids.slabs import Slab
 from mensuration.solids.stacking import Stack
 
@@ -122,7 +122,7 @@ def _corner(stack: Stack, slab: Slab, fragment: Fragment, forward: bool) -> tupl
     number, two = fragment.tail if forward else fragment.head, Real.of(2)
     if not slab.linear:
         return NOUGHT, NOUGHT, rise
-    (ax, ay), (bx, by) = (slab.point(number, slab.low + rise * share) for share in (QUARTER, THREE_QUARTERS))
+    (ax, ay), (bx, by) = (slab.point(number, Fraction(share, 4)) for share in (1, 3))
     x, y = (bx - ax) * two, (by - ay) * two
     return (x, y, rise) if x.sign() or y.sign() else None
 

@@ -6,7 +6,9 @@ from dataclasses import dataclass, replace
 from itertools import combinations
 
 from mensuration.numbers import NOUGHT, Real
+from mensuration.plane import TooCrowded
 from mensuration.plane.composing import APART
+from mensuration.solids.cutting import Effort
 from mensuration.solids.pieces import Piece
 from mensuration.solids.shares import FaceShare, VolumeShare
 from mensuration.solids.slabs import CutOtherwise
@@ -85,9 +87,12 @@ def join(pieces: tuple[Piece, ...], pi: Real) -> Joined:
 
 def _to_blame(group: tuple[Piece, ...], pi: Real) -> list[str]:
     """The names of the first two pieces that can't be told together; of all where it takes more than two."""
+    effort = Effort()
     for one, two in combinations(group, 2):
         try:
-            stacked((replace(one, join="add"), two), pi)
+            stacked((replace(one, join="add"), two), pi, effort)
+        except TooCrowded:
+            break
         except CutOtherwise:
             return list(dict.fromkeys((one.name, two.name)))
     return list(dict.fromkeys(piece.name for piece in group))

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from functools import cached_property
 from itertools import pairwise
 
 from mensuration.numbers import Real
@@ -107,10 +108,23 @@ class Polyhedron:
         return [crossing[i] for i in order]
 
     def _crossing(self, edge: tuple[str, str], axis: int, level: Real) -> Point:
-        one, two = (self.corners[name] for name in sorted(edge))
-        share = (level - one[axis]) / (two[axis] - one[axis])
-        u, v = (axis + 1) % 3, (axis + 2) % 3
-        return one[u] + (two[u] - one[u]) * share, one[v] + (two[v] - one[v]) * share
+        low, rise, (x, y), (across, along) = self._run(edge, axis)
+        share = (level - low) / rise
+        return x + across * share, y + along * share
+
+    def _run(self, edge: tuple[str, str], axis: int) -> tuple[Real, Real, Point, Point]:
+        """At which level an edge begins and how far it rises along an axis; where it begins across it, and how far it goes."""
+        if (edge, axis) not in self._runs:
+            one, two = sorted(edge)
+            start, end = self._across(one, axis), self._across(two, axis)
+            low = self.corners[one][axis]
+            rise = self.corners[two][axis] - low
+            self._runs[edge, axis] = low, rise, start, (end[0] - start[0], end[1] - start[1])
+        return self._runs[edge, axis]
+
+    @cached_property
+    def _runs(self) -> dict[tuple[tuple[str, str], int], tuple[Real, Real, Point, Point]]:
+        return {}
 
 
 def _chained(

@@ -10,7 +10,7 @@ from itertools import combinations
 from mensuration.numbers import Real
 from mensuration.plane.arrangement import Arrangement, arrange
 from mensuration.plane.composing import APART, PARTLY, relation_to
-from mensuration.plane.edges import Point, around
+from mensuration.plane.edges import Edge, Point, around
 from mensuration.plane.geometry import crossing, minus
 from mensuration.plane.measuring import Covers
 from mensuration.plane.placing import Bordered
@@ -41,6 +41,8 @@ class Slab:
     high: Real
     present: tuple[tuple[Piece, Layer], ...]
     pi: Real
+    rough: bool = False
+    """Whether roots in roots are told without exact forms: exactly, their equations would take minutes."""
 
     @cached_property
     def middle(self) -> Real:
@@ -69,7 +71,7 @@ class Slab:
     @cached_property
     def parted(self) -> bool:
         """Whether it ends at every level at which something new meets (:mod:`mensuration.solids.meeting`), so that within it
-        nothing does. Roots in roots are left alone: their equations would take minutes."""
+        nothing does."""
         return self.coaxial or self._parted_by_lines
 
     @cached_property
@@ -81,15 +83,13 @@ class Slab:
 
     @cached_property
     def _parted_by_lines(self) -> bool:
-        return self.linear and (
-            not self.near
-            or all(
-                _is_short(value)
-                for _, layer in self.present
-                for edge in layer.at(self.middle)
-                for value in edge.start
-            )
-        )
+        return self.linear and (not self.near or self.rough or self._is_short)
+
+    @cached_property
+    def _is_short(self) -> bool:
+        """Whether no root in a root is among its corners."""
+        edges = (edge for _, layer in self.present for edge in layer.at(self.middle))
+        return all(_is_short(value) for edge in edges for value in edge.start)
 
     @property
     def arrangements(self) -> tuple[Arrangement, ...]:
@@ -105,7 +105,7 @@ class Slab:
         between = [self.low + (self.high - self.low) * Real.of(share) for share in inner]
         # Only how pieces lie to one another is asked there: without exact forms that is quick. The middle is also measured.
         between = [
-            self.middle if share == HALVES else _rough(level)
+            self.middle if share == HALVES else roughly(level)
             for level, share in zip(between, inner, strict=True)
         ]
         return self.low, *between, self.high
@@ -120,23 +120,52 @@ class Slab:
     def _planes(self) -> dict[Real, Arrangement]:
         return {}
 
-    def point(self, number: int, level: Real) -> Point:
-        """Where a corner of the arrangement between lies at another level within the slab; of straight edges only."""
+    def level(self, share: Fraction) -> Real:
+        """The level at a share of its height."""
+        if share not in self._levels:
+            self._levels[share] = self.low + (self.high - self.low) * Real.of(share)
+        return self._levels[share]
+
+    @cached_property
+    def _levels(self) -> dict[Fraction, Real]:
+        return {}
+
+    def point(self, number: int, share: Fraction) -> Point:
+        """Where a corner of the arrangement between lies at a share of the slab's height; of straight edges only."""
         vertex = self.between.vertices[number]
-        layers = {piece.index: layer for piece, layer in self.present}
-        for (part, index), (start, end) in self.between.ends.items():
-            if number in (start, end):
-                edge = layers[part].at(level)[index]
-                return edge.start if number == start else edge.end
+        if number in self._corners:
+            place, last = self._corners[number]
+            edge = self._edge(*place, share)
+            return edge.end if last else edge.start
         assert vertex.edges is not None
-        one, two = (layers[edge.part].at(level)[edge.index] for edge in vertex.edges)
+        one, two = (self._edge(edge.part, edge.index, share) for edge in vertex.edges)
         return crossing(one.start, minus(one.end, one.start), two.start, minus(two.end, two.start))
+
+    @cached_property
+    def _corners(self) -> dict[int, tuple[tuple[int, int], bool]]:
+        """Of the vertices of the arrangement between that are ends of an edge: of which, and whether its second."""
+        found: dict[int, tuple[tuple[int, int], bool]] = {}
+        for place, ends in self.between.ends.items():
+            for last in (False, True):
+                found.setdefault(ends[last], (place, last))
+        return found
+
+    def _edge(self, part: int, place: int, share: Fraction) -> Edge:
+        if (part, share) not in self._sections:
+            layer = next(layer for piece, layer in self.present if piece.index == part)
+            self._sections[part, share] = layer.at(self.level(share))
+        return self._sections[part, share][place]
+
+    @cached_property
+    def _sections(self) -> dict[tuple[int, Fraction], Section]:
+        return {}
 
     def meetings(self) -> Meetings | None:
         """What tells the levels at which it is to be parted, so that nothing new meets within a part."""
         if self.constant or not self._parted_by_lines or not self.near:
             return None
-        return Meetings(self.low, self.high, tuple((piece.index, layer) for piece, layer in self.present))
+        ends = (self.low, self.high) if self._is_short else (roughly(self.low), roughly(self.high))
+        return Meetings(*ends, tuple((piece.index, layer) for piece, layer in self.present))
 
     def equal_rings(self) -> list[Real]:
         """The levels at which round pieces on one axis come to be equally wide."""
@@ -170,8 +199,8 @@ class Slab:
         return found.pop()
 
 
-def _rough(level: Real) -> Real:
-    """The same number without its exact form."""
+def roughly(level: Real) -> Real:
+    """The same number without its exact form: with it, what hangs on it takes longer."""
     return Real(None, level.ball, level)
 
 

@@ -10,7 +10,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
-from functools import cached_property, partial
+from functools import cached_property
 from itertools import pairwise
 
 from mensuration.numbers import NOUGHT, Real
@@ -20,7 +20,7 @@ from mensuration.plane.composing import APART, AROUND, PARTLY, WITHIN
 from mensuration.plane.edges import Edge
 from mensuration.plane.measuring import Covers, enclosed, run_length
 from mensuration.plane.runs import runs_of
-from mensuration.solids.cutting import Cut, Effort
+from mensuration.solids.cutting import PAIRS, Cut, Effort
 from mensuration.solids.layers import FOUR, HALF, THREE, TWO, CannotBeSliced, Flat, Layer, distinct
 from mensuration.solids.pieces import Piece
 from mensuration.solids.shares import FaceShare, FlatRegion, SideFace, VolumeShare
@@ -64,16 +64,7 @@ class Stack:
     @cached_property
     def levels(self) -> list[Real]:
         """Where something begins or ends, or begins or ceases to meet something else."""
-        ends = [
-            level
-            for piece in self.pieces
-            for layer in piece.layers(self.axis)[0]
-            for level in (layer.low, layer.high)
-        ]
-        levels = distinct(ends)
-        if len(levels) * len(self.pieces) > MOST_PLACES:
-            raise TooCrowded
-        slabs = [self._slab(low, high) for low, high in pairwise(levels)]
+        levels, slabs = self._ends, self._unparted
         meetings = [each for slab in slabs if (each := slab.meetings())]
         if sum(each.choices for each in meetings) > MOST_CHOICES:
             raise TooCrowded
@@ -90,6 +81,28 @@ class Stack:
         return levels
 
     @cached_property
+    def _ends(self) -> list[Real]:
+        """Where something begins or ends."""
+        layers = [layer for piece in self.pieces for layer in piece.layers(self.axis)[0]]
+        levels = distinct([level for layer in layers for level in (layer.low, layer.high)])
+        if len(levels) * len(self.pieces) > MOST_PLACES:
+            raise TooCrowded
+        return levels
+
+    @cached_property
+    def _unparted(self) -> list[Slab]:
+        return [self._slab(low, high) for low, high in pairwise(self._ends)]
+
+    def toil(self) -> int:
+        """About how much work it is to follow the sections: how many pairs of edges there are that may meet."""
+        try:
+            slabs = [slab for slab in self._unparted if slab.near and not slab.constant]
+        except CannotBeSliced:
+            return 0
+        counts = [[len(layer.at(slab.middle)) for _, layer in slab.present] for slab in slabs]
+        return sum(PAIRS + (sum(each) ** 2 - sum(n * n for n in each)) // 2 for each in counts)
+
+    @cached_property
     def slabs(self) -> tuple[Slab, ...]:
         return tuple(self._slab(low, high) for low, high in pairwise(self.levels))
 
@@ -101,7 +114,7 @@ class Stack:
             for layer in piece.layers(self.axis)[0]
             if float(layer.low) < middle < float(layer.high)
         )
-        return Slab(low, high, present, self.pi)
+        return Slab(low, high, present, self.pi, rough=self.cutting)
 
     @cached_property
     def upright(self) -> Stack | None:
@@ -424,10 +437,10 @@ def _touch(one: Fragment, two: Fragment) -> bool:
     return bool({one.tail, one.head} & {two.tail, two.head})
 
 
-def stacked(pieces: tuple[Piece, ...], pi: Real) -> Stack:
+def stacked(pieces: tuple[Piece, ...], pi: Real, effort: Effort | None = None) -> Stack:
     """The pieces as a stack along the first axis that tells all of them: one along which all stay the same where there is
     one, then upright first. CutOtherwise where there is none, TooCrowded where that
-    would take too long.
+    would take more than the ``effort``.
 
     >>> from mensuration.catalogue import figures
     >>> from mensuration.numbers import PI
@@ -442,27 +455,18 @@ def stacked(pieces: tuple[Piece, ...], pi: Real) -> Stack:
         return not _stays_same(pieces, axis), any(piece.lies_across(axis) for piece in pieces)
 
     axes = sorted((2, 0, 1), key=seen)
-    tries = [Stack(pieces, axis, pi) for axis in axes]
-    effort = Effort()
-    tries += [Stack(pieces, axis, pi, effort) for axis in sorted(axes, key=partial(_bent, pieces))]
-    for stack in tries:
-        try:
-            stack.work_out()
-        except (CannotBeSliced, CutOtherwise):
-            continue
-        return stack
+    effort = Effort() if effort is None else effort
+    for spared in (None, effort):
+        stacks = [Stack(pieces, axis, pi, spared) for axis in axes]
+        for stack in stacks if spared is None else sorted(stacks, key=Stack.toil):
+            try:
+                stack.work_out()
+            except (CannotBeSliced, CutOtherwise):
+                continue
+            return stack
     if effort.spent:
         raise TooCrowded
     raise CutOtherwise
-
-
-def _bent(pieces: tuple[Piece, ...], axis: int) -> int:
-    """How many edges of the pieces' sections are not straight: the fewer, the quicker they are followed."""
-    try:
-        layers = [layer for piece in pieces for layer in piece.layers(axis)[0]]
-    except CannotBeSliced:
-        return 0
-    return sum(not edge.straight for layer in layers for edge in layer.at(layer.middle))
 
 
 def _stays_same(pieces: tuple[Piece, ...], axis: int) -> bool:

@@ -224,7 +224,7 @@ def test_with_another_pi_angles_count_so() -> None:
         "figures": [{"name": "it", "kind": "solid", "pieces": PIPES}],
     }  # fmt: skip
     plain = float(evaluate_document(document)["figures"]["it"]["quantities"]["volume"]["decimal"])
-    assert plain == pytest.approx(exact - 12 * (pi - 3.14), rel=1e-8)
+    assert 0 < exact - plain <= 12 * (pi - 3.14) + 1e-9  # what they share is told by angles too, or by none
 
 
 SHAPES: dict[str, Any] = {
@@ -233,7 +233,7 @@ SHAPES: dict[str, Any] = {
     "cuboid": lambda n: {"length": n(1, 5), "width": n(1, 5), "height": n(1, 5)},
     "cone": lambda n: {"radius": n(1, 3), "height": n(2, 6)},
     "hemisphere": lambda n: {"radius": n(1, 3)},
-    "capsule": lambda n: {"radius": n(1, 2), "height": n(1, 4)},
+    "capsule": lambda n: {"radius": n(1, 2), "straight": n(1, 4)},
 }
 
 
@@ -265,6 +265,32 @@ def test_random_round_pieces_agree_with_mesh_booleans(seed: int) -> None:
     for measure, found in (("volume", mesh.volume), ("surface", mesh.surface)):
         value = float(work.tallies.quantity(measure).value)
         assert value == pytest.approx(found, rel=3e-3, abs=3e-3), (measure, pieces)
+
+
+FOUND_WRONG = [
+    # a corner's face that begins where the pieces do had no bounds
+    [piece("a", "icosahedron", edge=2), piece("b", "cuboid", length=3, width=3, height=2)],
+    # two meetings of which one is not there at other levels
+    [
+        piece("a", "cuboid", "0.5 -0.5 0.5", length=1.5, width=3, height=3.5),
+        piece("b", "cylinder", "-2 -0.5 -1.5", radius=3, height=6, lying=True, turns=["z"]),
+        piece("c", "cone", "1 1.5 0.5", radius=2.5, height=5),
+    ],
+    # an end that always touches a round side
+    [
+        piece("a", "hollow-cylinder", "-1 -1 -2", outer=2.5, inner=1, height=3, lying=True, turns=["z"]),
+        piece("b", "hollow-cylinder", "2 -2 1", outer=2, inner=1, height=3),
+    ],
+]
+
+
+@pytest.mark.parametrize("pieces", FOUND_WRONG, ids=range(len(FOUND_WRONG)))
+def test_what_once_went_wrong(pieces: list[dict[str, Any]]) -> None:
+    work = solid_work(*pieces)
+    assert work.tallies is not None
+    mesh = mesh_of(work.tallies.joined, 360)
+    for measure, found in (("volume", mesh.volume), ("surface", mesh.surface)):
+        assert float(work.tallies.quantity(measure).value) == pytest.approx(found, rel=1e-3)
 
 
 def test_filled_and_emptied_again() -> None:

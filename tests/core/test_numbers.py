@@ -135,6 +135,18 @@ def test_a_number_without_exact_form_still_proves_its_digits() -> None:
         assert abs(mpmath.mpf(decimal(number)) - 2 / mpmath.exp(mpmath.pi)) < mpmath.mpf(10) ** -17
 
 
+def test_what_nearly_cancels_is_right_as_a_float() -> None:
+    """A root of 10^40 + 1 less one of 10^40: at the first precision the ball has bounds, but no digits."""
+    large = Real(None, lambda: arb(10) ** 40 + 1)
+    near = large.sqrt() - Real.of(Fraction(10) ** 20)
+    assert float(near) == pytest.approx(5e-21, rel=1e-12)
+
+
+def test_of_a_number_that_is_known_so_far_only_these_digits_are_told() -> None:
+    assert decimal(Real(None, lambda: arb(2.5, 1e-6))) in ("2.5", "2.50000")
+    assert decimal(Real(None, lambda: arb(1) / 3 + arb(0, 1e-6))) == "0.33333"
+
+
 def test_what_would_be_too_long_is_refused_not_computed() -> None:
     with pytest.raises(NotClosed):
         Exact.of(10**700) * Exact.of(10**700)
