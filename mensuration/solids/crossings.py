@@ -7,7 +7,7 @@ is the same all over it.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator, Mapping
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property, lru_cache
 from math import atan2, pi
@@ -200,6 +200,15 @@ class Following:
 
         return self._always(("concentric", one, two), apart)
 
+    def in_line(self, one: Key, two: Key) -> bool:
+        """Whether two edges lie on the same line or circle at all levels."""
+        first, second = (self._looked_at[0][key] for key in (one, two))
+        if isinstance(first, Arc) and isinstance(second, Arc):
+            return self.concentric(one, two) and self.lasts(End(one, False), two)
+        if isinstance(first, Line) and isinstance(second, Line):
+            return all(self.lasts(End(one, last), two) for last in (False, True))
+        return False
+
     def touch(self, one: Key, two: Key) -> bool:
         """Whether an arc touches a line or another arc at all levels."""
         return self._always(("touch", one, two), lambda edges: _pair(edges[one], edges[two]).square)
@@ -293,6 +302,8 @@ class _Two:
         if isinstance(one, Line) and isinstance(two, Line) and self.following.parallel(*self.keys):
             self._parallel(one, two)
             return
+        if self._is_plain():
+            return
         if isinstance(one, Arc) and isinstance(two, Arc) and self.following.concentric(*self.keys):
             if self.common or not _nonzero(one.radius - two.radius):
                 raise Unsure
@@ -306,6 +317,44 @@ class _Two:
             point = located(meeting, self.carrying)
             if not any(self._place(key, point) is False for key in self.keys):
                 raise Unsure
+
+    def _is_plain(self) -> bool:
+        """Whether it is certain already from the sides of one on which the ends of the other lie: then there is no need to look
+        for where they meet."""
+        if len(self.common) > 1 or not all(self._is_own(number) for number in self.common):
+            return False
+        lines = [key for key in self.keys if isinstance(self.edges[key], Line)]
+        if len(lines) == 2:
+            sides = [self._sides(*keys) for keys in (self.keys, self.keys[::-1])]
+            return all(map(_differ, sides)) if self.common else any(map(_agree, sides))
+        arc = self.edges[self.keys[0] if lines and lines[0] == self.keys[1] else self.keys[1]]
+        if not lines or not isinstance(arc, Arc) or not arc.whole_turn:
+            return False
+        line, carrier = self.edges[lines[0]], self.carrying[lines[0]]
+        square = arc.radius * arc.radius
+        ways = [minus(end, arc.centre) for end in (line.start, line.end)]
+        beyond = [ranged(dot(way, way) - square) for way in ways]
+        if self.common:
+            return _differ(beyond)
+        if all(each < 0 for each in beyond):
+            return True
+        if not all(each > 0 for each in beyond):
+            return False
+        along = minus(carrier.end, carrier.start)
+        back, on = (ranged(dot(way, along)) for way in ways)
+        aside = cross(along, ways[0])
+        return _agree([back, on]) or bool(ranged(aside * aside - square * dot(along, along)) > 0)
+
+    def _is_own(self, number: int) -> bool:
+        """Whether a vertex is where these two meet."""
+        spot = self.pattern.spots[number]
+        return isinstance(spot, Meeting) and spot.side != 0 and {spot.one, spot.two} == {*self.keys}
+
+    def _sides(self, key: Key, other: Key) -> list[arb]:
+        """On which sides of a line the ends of another lie."""
+        carrier, edge = self.carrying[key], self.edges[other]
+        along = minus(carrier.end, carrier.start)
+        return [ranged(cross(along, minus(end, carrier.start))) for end in (edge.start, edge.end)]
 
     def _meetings(self, one: Edge, two: Edge) -> Iterator[Meeting]:
         """Where their lines or circles meet."""
@@ -341,8 +390,14 @@ class _Two:
         return all(self.edges[key].straight for key in self.keys)
 
     def _on(self, spot: Spot, key: Key) -> bool:
-        own = (spot.edge,) if isinstance(spot, End) else (spot.one, spot.two)
-        return key in own or self.following.lasts(spot, key)
+        if isinstance(spot, End):
+            return key == spot.edge or self.following.lasts(spot, key)
+        own = (spot.one, spot.two)
+        return (
+            key in own
+            or any(self.following.in_line(each, key) for each in own)
+            or self.following.lasts(spot, key)
+        )
 
     def _inside(self, number: int) -> None:
         """A vertex lies on both edges themselves: certainly between their ends, or always at one of them."""
@@ -390,6 +445,17 @@ class _Two:
                 self._inside(number)
             elif self._place(other, self.points[number]) is not False:
                 raise Unsure
+
+
+def _agree(values: Sequence[arb]) -> bool:
+    """Whether all have certainly one sign."""
+    return all(value > 0 for value in values) or all(value < 0 for value in values)
+
+
+def _differ(values: Sequence[arb]) -> bool:
+    """Whether two have certainly different signs."""
+    one, two = values
+    return bool((one > 0 and two < 0) or (one < 0 and two > 0))
 
 
 def _nonzero(value: Real) -> bool:

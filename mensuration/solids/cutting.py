@@ -44,6 +44,8 @@ FINE, COARSE = (
     2.0**-24,
 )  # of a slab's height: the shortest interval, at first and once much has been tried
 LEAST_LOOKED_AT = Fraction(1, 2**28)  # nearer to one another, floats can't tell how edges lie
+ASIDE = Fraction(3, 8)  # of an interval, from its lower end
+SHORT = 2**8
 WORTH_IT = 1e-6  # how much of a volume may be uncertain for it to be told
 NEVER = 150  # times it was tried for nothing
 BARELY = 1e-9
@@ -55,7 +57,7 @@ WallOf = Callable[[Fragment], Edge | None]
 class Effort:
     """How much may yet be tried, of so ``much``: about 3 ms each."""
 
-    much: int = 2000
+    much: int = 3000
     used: float = 0.0
 
     @property
@@ -121,6 +123,8 @@ class Cut:
         return (self.slab.high - self.slab.low) / Real.of(2)
 
     def _level(self, upward: bool, u: Fraction | Real) -> Real:
+        if isinstance(u, Fraction) and not u:
+            return self.slab.low if upward else self.slab.high
         share = Real.of(u * u) if isinstance(u, Fraction) else u * u
         way = self._half_height * share
         level = self.slab.low + way if upward else self.slab.high - way
@@ -142,9 +146,11 @@ class Cut:
                 continue
             pattern = Pattern(self.slab, self.slab.plane(self._level(upward, middle)))
             below, above = (self._march(upward, pattern, middle, end) for end in (low, high))
-            if below == middle == above and high - low <= LEAST_LOOKED_AT:
-                self.uncertain.append((upward, low, high))
-                continue
+            if below == middle == above:  # something meets just there
+                if high - low <= LEAST_LOOKED_AT:
+                    self.uncertain.append((upward, low, high))
+                    continue
+                below = above = low + (high - low) * ASIDE
             waiting += [(a, b) for a, b in ((low, below), (above, high)) if a < b]
 
     def _is_small(self, low: Fraction, high: Fraction) -> bool:
@@ -168,7 +174,7 @@ class Cut:
                 self._add(upward, low, high, pattern)
             except Unsure:
                 step, untroubled = step / 2, 0
-                if self._is_small(low, high):
+                if self._is_small(low, high) or (here == start and step * SHORT < abs(end - start)):
                     break
                 continue
             here = there

@@ -9,6 +9,7 @@ from mensuration.numbers import Real
 from mensuration.plane.arrangement import Arrangement
 from mensuration.plane.edges import Edge
 from mensuration.plane.measuring import Covers
+from mensuration.solids.layers import HALF
 from mensuration.solids.pieces import Piece
 from mensuration.solids.slabs import Slab
 
@@ -63,7 +64,7 @@ class SideFace:
 
     def share(self, piece: Piece, axis: int) -> FaceShare:
         whole = all(total for _, _, total, _ in self.parts)
-        outward = _outward([edge for _, edge, _, _ in self.parts], axis, piece)
+        outward = _outward(self.parts, axis, piece)
         areas = [_wall(piece, slab, edge) for slab, edge, _, _ in self.parts]
         size = Real.sum(areas)
         edges = {edge.index: edge for _, edge, _, _ in self.parts}
@@ -80,16 +81,23 @@ def _wall(piece: Piece, slab: Slab, edge: Edge) -> Real:
     return layer.wall(edge.index, slab.low, slab.high)
 
 
-def _outward(edges: Sequence[Edge], axis: int, piece: Piece) -> tuple[int, int] | None:
+def _outward(
+    parts: Sequence[tuple[Slab, Edge, bool, Real]], axis: int, piece: Piece
+) -> tuple[int, int] | None:
     """The axis of space along which a plane side looks, where there is one."""
-    edge = edges[0]
-    layers = piece.layers(axis)[0]
-    if not edge.straight or not all(layer.constant for layer in layers):
+    slab, edge, *_ = parts[0]
+    if not edge.straight:
         return None
+    layer = next(layer for own, layer in slab.present if own is piece)
+    if not layer.constant:
+        other = layer.at((slab.low + slab.middle) * HALF)[edge.index]
+        if not any(one.same_as(two) for one, two in zip(edge.start, other.start, strict=True)):
+            return None
     du, dv = edge.end[0] - edge.start[0], edge.end[1] - edge.start[1]
     first, second = (axis + 1) % 3, (axis + 2) % 3
-    if not dv.sign():
-        return second, -1 if du.sign() > 0 else 1
-    if not du.sign():
-        return first, 1 if dv.sign() > 0 else -1
+    for place, run, across in ((1, dv, du), (0, du, dv)):
+        stays = layer.constant or edge.start[place].same_as(other.start[place])
+        if not run.sign() and stays:
+            ahead = across.sign() > 0
+            return (second, -1 if ahead else 1) if place else (first, 1 if ahead else -1)
     return None

@@ -93,20 +93,19 @@ class Slab:
 
     @property
     def arrangements(self) -> tuple[Arrangement, ...]:
-        """The sections together: of round pieces that change, at both ends and between; where several come near one another,
-        at many levels, so that none is missed at which they meet."""
+        """The sections together in the middle; of round pieces that change and come near one another at both ends and at many
+        levels between, so that none is missed at which they meet."""
         return tuple(self.plane(level) for level in self._looked_at)
 
     @cached_property
     def _looked_at(self) -> tuple[Real, ...]:
-        if self.constant or self.parted:
+        if self.constant or self.parted or not self.near:
             return (self.middle,)
-        inner = LOOKED_AT if self.near else (HALVES,)
-        between = [self.low + (self.high - self.low) * Real.of(share) for share in inner]
+        between = [self.low + (self.high - self.low) * Real.of(share) for share in LOOKED_AT]
         # Only how pieces lie to one another is asked there: without exact forms that is quick. The middle is also measured.
         between = [
             self.middle if share == HALVES else roughly(level)
-            for level, share in zip(between, inner, strict=True)
+            for level, share in zip(between, LOOKED_AT, strict=True)
         ]
         return self.low, *between, self.high
 

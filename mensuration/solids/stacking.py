@@ -11,7 +11,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from functools import cached_property
-from itertools import pairwise
+from itertools import combinations, pairwise
 
 from mensuration.numbers import NOUGHT, Real
 from mensuration.plane import TooCrowded
@@ -29,6 +29,7 @@ from mensuration.solids.standing import extents
 
 NEARLY = 1e-9
 UP = 2
+ARC = 4  # straight edges are followed in the time of an arc
 MOST_PLACES = 900  # levels times pieces
 MOST_CHOICES = 50_000  # of edges that may meet
 MOST_EDGES = 4000  # of all sections that are looked at
@@ -99,8 +100,12 @@ class Stack:
             slabs = [slab for slab in self._unparted if slab.near and not slab.constant]
         except CannotBeSliced:
             return 0
-        counts = [[len(layer.at(slab.middle)) for _, layer in slab.present] for slab in slabs]
-        return sum(PAIRS + (sum(each) ** 2 - sum(n * n for n in each)) // 2 for each in counts)
+        toil = 0
+        for slab in slabs:
+            sections = [layer.at(slab.middle) for _, layer in slab.present]
+            weights = [sum(1 if edge.straight else ARC for edge in section) for section in sections]
+            toil += PAIRS + sum(one * two for one, two in combinations(weights, 2))
+        return toil
 
     @cached_property
     def slabs(self) -> tuple[Slab, ...]:
