@@ -1,6 +1,7 @@
-"""Solids as meshes of triangles: STL (both kinds) and OBJ, written and read, and what a mesh measures.
+"""Solids as meshes of triangles: STL (both kinds) and OBJ, written and read, glTF written, and what a mesh measures.
 
-STL: 3D Systems, StereoLithography Interface Specification, 1988; OBJ: Wavefront, Advanced Visualizer, appendix B1. A mesh
+STL: 3D Systems, StereoLithography Interface Specification, 1988; OBJ: Wavefront, Advanced Visualizer, appendix B1; glTF 2.0: ISO/IEC
+12113:2022, by trimesh. A mesh
 that is written is closed: its pieces are meshed one by one and joined by manifold3d.
 """
 
@@ -29,7 +30,7 @@ from mensuration.solids.stacking import stacked
 
 Points = NDArray[np.float64]
 Corners = NDArray[np.int64]
-Format = Literal["stl", "stl-text", "obj"]
+Format = Literal["stl", "stl-text", "obj", "glb"]
 STEPS = {"coarse": 24, "medium": 60, "fine": 180}
 """Fineness: into how many straight steps a full turn is cut."""
 MOST_BYTES = 80_000_000
@@ -156,12 +157,15 @@ def _triangulated(rings: tuple[tuple[tuple[float, float, float], ...], ...]) -> 
 
 
 def solid_file(problem: Problem, name: str, form: Format, steps: int) -> bytes:
-    """The solid called ``name`` as a mesh in a file, in the problem's unit. BadMesh where there is none."""
+    """The solid called ``name`` as a mesh in a file, in the problem's unit; glTF is always in metres. BadMesh where there is
+    none."""
     work = work_of(problem, name)
     if not isinstance(work, SolidWork) or work.tallies is None:
         raise BadMesh(f"“{name}” is no solid that is worked out")
     unit = work.context.teller.unit
     mesh = mesh_of(work.tallies.joined, steps)
+    if form == "glb":
+        return written(mesh, form, name, "m")
     scaled = Mesh(mesh.points / float(unit.size(work.context.teller.pi)), mesh.triangles)
     return written(scaled, form, name, unit.symbol or "units")
 
@@ -205,6 +209,17 @@ def _obj(mesh: Mesh, name: str, unit: str) -> bytes:
     return "\n".join([*lines, ""]).encode()
 
 
+def _glb(mesh: Mesh, name: str, unit: str) -> bytes:
+    """Binary glTF, in which y points upwards and z to the front."""
+    import trimesh  # it takes a while to load, and is needed for this alone
+
+    points = mesh.points[:, [0, 2, 1]] * [1, 1, -1]
+    scene = trimesh.Scene()
+    scene.add_geometry(trimesh.Trimesh(points, mesh.triangles, process=False), geom_name=f"{name}, in {unit}")
+    data: bytes = scene.export(file_type="glb")  # type: ignore[no-untyped-call]
+    return data
+
+
 def _row(values: Points) -> str:
     return " ".join(f"{value:.9g}" for value in values)
 
@@ -213,6 +228,7 @@ _WRITERS: dict[Format, Callable[[Mesh, str, str], bytes]] = {
     "stl": _binary_stl,
     "stl-text": _text_stl,
     "obj": _obj,
+    "glb": _glb,
 }
 
 

@@ -9,14 +9,14 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from ninja.errors import HttpError
 
-from mensuration.exchange.meshes import MOST_BYTES, STEPS, BadMesh, read_mesh, solid_file
+from mensuration.exchange.meshes import MOST_BYTES, STEPS, BadMesh, Format, read_mesh, solid_file
 from mensuration.frozen import Frozen
 from mensuration.problem import read_text
 from server.working_out.results import DOCUMENT_BODY, sent
 
 router = Router(by_alias=True)
-ENDINGS = {"stl": "stl", "stl-text": "stl", "obj": "obj"}
-TYPES = {"stl": "model/stl", "stl-text": "model/stl", "obj": "model/obj"}
+ENDINGS = {"stl": "stl", "stl-text": "stl", "obj": "obj", "glb": "glb"}
+TYPES = {"stl": "model/stl", "stl-text": "model/stl", "obj": "model/obj", "glb": "model/gltf-binary"}
 MOST_TOLD = 12  # open edges
 
 
@@ -24,7 +24,7 @@ MOST_TOLD = 12  # open edges
 def write(
     request: HttpRequest,
     name: str,
-    form: Literal["stl", "stl-text", "obj"] = "stl",
+    form: Format = "stl",
     fineness: Literal["coarse", "medium", "fine"] = "medium",
 ) -> HttpResponse:
     """The solid called ``name`` of the problem document in the body, as a closed mesh."""

@@ -74,6 +74,18 @@ def test_a_composite_is_written_closed_and_read_back_in_its_unit(form: Format, e
     assert b"cm" in data[:200]
 
 
+def test_gltf_is_in_metres_and_stands_upright() -> None:
+    data = solid_file(read(COMPOSITE), "it", "glb", 180)
+    scene = trimesh.load(io.BytesIO(data), file_type="glb")
+    (mesh,) = scene.geometry.values()
+    mesh.merge_vertices()
+    assert mesh.is_watertight and list(scene.geometry) == ["it, in m"]
+    assert mesh.volume == pytest.approx((72 - 3 * np.pi + 2 / 3 * 6 * 0.25**2 * 3**0.5) / 10**6, rel=1e-3)
+    assert mesh.extents == pytest.approx(
+        [0.06, 0.05, 0.04], abs=1e-6
+    )  # 5 cm high: upwards is the second axis
+
+
 def test_open_edges_are_those_that_trimesh_finds() -> None:
     whole, _ = mesh("dodecahedron", 24)
     random = Random(5)

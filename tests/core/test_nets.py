@@ -12,7 +12,7 @@ from shapely.ops import unary_union
 
 from mensuration.catalogue import figures
 from mensuration.catalogue.figure import Solid
-from mensuration.problem import evaluate_document
+from tests.core.helpers import solid
 
 SOLIDS = [name for name, figure in figures().items() if isinstance(figure, Solid)]
 CURVED = {"sphere", "hemisphere", "cap", "capsule", "torus", "ellipsoid"}
@@ -22,11 +22,7 @@ Matrix = NDArray[np.float64]
 
 def told(name: str) -> dict[str, Any]:
     piece = {"name": "it", "shape": name, "given": dict(figures()[name].starting)}
-    solid = {"name": "s", "kind": "solid", "pieces": [piece]}
-    found: dict[str, Any] = evaluate_document(
-        {"format": "tilt-grid/problem", "version": 1, "figures": [solid]}
-    )["figures"]["s"]
-    return found
+    return solid(piece)
 
 
 def turn(hinge: Any, angle: float) -> Matrix:
@@ -53,7 +49,11 @@ def unfolded(net: dict[str, Any], share: float) -> list[Matrix]:
 
 @pytest.mark.parametrize("name", [n for n in SOLIDS if n not in CURVED | WITH_HOLES])
 def test_a_net_lies_flat_without_overlap_and_is_as_large_as_the_surface(name: str) -> None:
-    found = told(name)
+    check_net(told(name))
+
+
+def check_net(found: dict[str, Any]) -> None:
+    """It lies flat, is as large as the surface, and nothing lies on anything else."""
     net = found["net"]
     assert found["noNet"] is None
     flat = unfolded(net, 1)
@@ -65,7 +65,39 @@ def test_a_net_lies_flat_without_overlap_and_is_as_large_as_the_surface(name: st
     surface = float(found["quantities"]["surface"]["decimal"])
     assert total == pytest.approx(surface, rel=5e-3)  # chords for arcs
     shrunk = [bit.buffer(-1e-6 * size) for bit in bits]
-    assert unary_union(shrunk).area == pytest.approx(total, rel=2e-3)  # nothing lies on anything else
+    assert unary_union(shrunk).area == pytest.approx(total, rel=2e-3)
+
+
+def box(name: str, length: str, width: str, height: str, **more: Any) -> dict[str, Any]:
+    given = {"length": length, "width": width, "height": height}
+    return {"name": name, "shape": "cuboid", "given": given, **more}
+
+
+TOGETHER = {
+    "an L": [box("a", "4", "2", "1"), box("b", "1", "2", "2", on={"piece": "a", "at": ["-1.5", "0"]})],
+    "stairs": [box("a", "1", "2", "1"), box("b", "1", "2", "2", at=["1", "0", "0"]), box("c", "1", "2", "3", at=["2", "0", "0"])],
+    "a hut": [
+        box("a", "4", "4", "1"),
+        {"name": "p", "shape": "square-pyramid", "given": {"side": "4", "height": "3"}, "on": {"piece": "a"}},
+    ],
+    "a corner cut off": [box("a", "3", "3", "3"), box("b", "1", "1", "1", at=["2", "0", "2"], join="take")],
+    "a silo": [
+        {"name": "c", "shape": "cylinder", "given": {"radius": "1", "height": "3"}},
+        {"name": "k", "shape": "cone", "given": {"radius": "1", "height": "2"}, "on": {"piece": "c"}},
+    ],
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", TOGETHER)
+def test_joined_pieces_unfold_face_by_face(name: str) -> None:
+    check_net(solid(*TOGETHER[name]))
+
+
+def test_joined_pieces_that_have_no_net_say_why() -> None:
+    tower = solid(box("a", "3", "3", "1"), box("b", "1", "1", "1", on={"piece": "a"}))
+    assert tower["net"] is None and "a face with a hole in it" in tower["noNet"]
+    apart = solid(box("a", "1", "1", "1"), box("b", "1", "1", "1", at=["5", "0", "0"]))
+    assert apart["noNet"] == "its faces don't all hang together"
 
 
 @pytest.mark.parametrize(

@@ -245,10 +245,34 @@ def test_a_composite_layer_by_layer() -> None:
         "figures": [{"name": "it", "kind": "solid", "pieces": pieces}],
     }
     results = evaluate_document(document, ["ways"])["figures"]["it"]
-    (way,) = results["ways"]
-    assert way["total"]["exact"] == results["quantities"]["volume"]["exact"] == "44 - pi"
-    assert len(way["entries"]) == 2
-    check_tally(way)
+    layers, block = results["ways"]
+    for way in (layers, block):
+        assert way["total"]["exact"] == results["quantities"]["volume"]["exact"] == "44 - pi"
+        check_tally(way)
+    assert len(layers["entries"]) == 2
+    assert [entry["value"]["exact"] for entry in block["entries"]] == ["64", "pi/4", "20 + 3*pi/4"]
+
+
+def test_stairs_as_the_surrounding_block_less_what_is_missing() -> None:
+    """Three steps of 1 by 2 by 1: a block of 3 by 2 by 3 less 1 by 2 by 1 and 2 by 2 by 1."""
+    steps = [
+        {
+            "name": f"s{n}",
+            "shape": "cuboid",
+            "given": {"length": "1", "width": "2", "height": str(n)},
+            "at": [str(n), "0", "0"],
+        }
+        for n in (1, 2, 3)
+    ]
+    document = {
+        "format": "tilt-grid/problem",
+        "version": 1,
+        "figures": [{"name": "it", "kind": "solid", "pieces": steps}],
+    }
+    ways = {way["way"]: way for way in evaluate_document(document, ["ways"])["figures"]["it"]["ways"]}
+    check_tally(ways["block"])
+    assert [entry["value"]["exact"] for entry in ways["block"]["entries"]] == ["18", "2", "4"]
+    assert ways["block"]["total"]["exact"] == ways["layers"]["total"]["exact"] == "12"
 
 
 SLANTING = [

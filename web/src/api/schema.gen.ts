@@ -3410,7 +3410,7 @@ export interface operations {
         parameters: {
             query: {
                 name: string;
-                form?: "stl" | "stl-text" | "obj";
+                form?: "stl" | "stl-text" | "obj" | "glb";
                 fineness?: "coarse" | "medium" | "fine";
             };
             header?: never;

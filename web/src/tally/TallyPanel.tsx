@@ -35,7 +35,11 @@ const OF_PLANE_FIGURES: Measure[] = [
   { name: "perimeter", title: "Perimeter" },
 ];
 const NONE: never[] = [];
-const WAYS: Record<string, string> = { layers: "layer by layer", Pappus: "by Pappus" };
+const WAYS: Record<string, string> = {
+  layers: "layer by layer",
+  block: "surrounding block less what is missing",
+  Pappus: "by Pappus",
+};
 const NO_TALLIES: Record<string, Tally> = {};
 
 /** The itemised receipt: every entry with its sign, formula and numbers; a double rule; the total. */

@@ -143,6 +143,9 @@ function MeshOut({ name, unit }: { name: string; unit: string }) {
         <Button onClick={() => void take("stl", "stl")}>STL</Button>
         <Button onClick={() => void take("stl-text", "stl")}>STL as text</Button>
         <Button onClick={() => void take("obj", "obj")}>OBJ</Button>
+        <Button title="Always in metres" onClick={() => void take("glb", "glb")}>
+          glTF
+        </Button>
       </div>
       {says ? <p className="says">{says}</p> : null}
     </fieldset>
