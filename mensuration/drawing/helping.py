@@ -1,4 +1,5 @@
-"""Helping triangles: the right triangle over which a slant height, a slant edge or a diagonal is found by Pythagoras."""
+"""Helping triangles: the right triangle over which a slant height, a slant edge, a diagonal or the radius of a cap is
+found by Pythagoras."""
 
 from __future__ import annotations
 
@@ -14,7 +15,7 @@ from mensuration.solids.slicing import exact_point
 from mensuration.solids.space import Point3
 from mensuration.telling import Teller
 
-OVER = ("slant", "edge", "diagonal")
+OVER = ("slant", "edge", "diagonal", "radius")
 Corner = tuple[float, float, float]
 
 

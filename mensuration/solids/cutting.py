@@ -39,10 +39,8 @@ from mensuration.solids.varying import (
 
 BITS, TERMS = 96, 20
 SMALL = 2.0**-42  # of a slab's size: what an interval may leave out
-FINE, COARSE = (
-    2.0**-40,
-    2.0**-24,
-)  # of a slab's height: the shortest interval, at first and once much has been tried
+FINE, COARSE = 2.0**-28, 2.0**-20
+"""Of a slab's height: the shortest interval, at first and once much has been tried. Volumes are uncertain by its square."""
 LEAST_LOOKED_AT = Fraction(1, 2**28)  # nearer to one another, floats can't tell how edges lie
 ASIDE = Fraction(3, 8)  # of an interval, from its lower end
 SHORT = 2**8
@@ -57,7 +55,7 @@ WallOf = Callable[[Fragment], Edge | None]
 class Effort:
     """How much may yet be tried, of so ``much``: about 3 ms each."""
 
-    much: int = 3000
+    much: int = 2500
     used: float = 0.0
 
     @property
@@ -90,6 +88,19 @@ class Cell:
     volumes: tuple[tuple[Fragment, Real], ...]
 
 
+@dataclass(frozen=True)
+class Gap:
+    """A short interval of levels, told as a cell is, over which it is not certain how sections lie; how high it is, and how
+    much of the plane the sections' edges sweep over it at most."""
+
+    upward: bool
+    low: Fraction
+    high: Fraction
+    beside: Cell | None
+    height: arb
+    swept: arb
+
+
 class Cut:
     """A slab in which pieces cut one another in a way that has no exact form here. CutOtherwise where too little is certain."""
 
@@ -111,9 +122,9 @@ class Cut:
             finally:
                 ctx.cap = before
             self.cells.sort(key=lambda cell: float(self._level(cell.upward, (cell.low + cell.high) / 2)))
-            self.loose = sum((self._height(*each) for each in self.uncertain), arb(0)) * self.widest
-            whole = abs(self._in_all(lambda mask: mask != 0))
-            if not self.loose <= whole * WORTH_IT:
+            self.gaps = [self._gap(*each) for each in self._merged()]
+            whole = self._in_all(lambda mask: mask != 0)
+            if not whole.rad() <= abs(whole.mid()) * WORTH_IT:
                 raise CutOtherwise(*(piece.name for piece, _ in slab.present))
 
     # Levels: low + h u² upward, high - h u² downward, h half the slab's height, so that what begins as a square root is even
@@ -129,10 +140,6 @@ class Cut:
         way = self._half_height * share
         level = self.slab.low + way if upward else self.slab.high - way
         return roughly(level) if isinstance(u, Fraction) else level
-
-    def _height(self, upward: bool, low: Fraction, high: Fraction) -> arb:
-        del upward
-        return self._half_height.ball() * _ball(high * high - low * low)
 
     def _half(self, upward: bool) -> None:
         """Every stretch of levels is told from its middle up and down, with what is seen there, in steps as long as can be told,
@@ -206,6 +213,45 @@ class Cut:
         volumes = tuple((fragment, green) for fragment, green, _, _ in found)
         self.cells.append(Cell(upward, low, high, pattern, volumes))
 
+    # What is left over between: its sections are like those beside it, but for what edges sweep over meanwhile
+
+    def _merged(self) -> list[tuple[bool, Fraction, Fraction]]:
+        found: list[tuple[bool, Fraction, Fraction]] = []
+        for upward, low, high in sorted(self.uncertain):
+            if found and found[-1][0] == upward and found[-1][2] == low:
+                found[-1] = upward, found[-1][1], high
+            else:
+                found.append((upward, low, high))
+        return found
+
+    def _gap(self, upward: bool, low: Fraction, high: Fraction) -> Gap:
+        beside = next(
+            (cell for cell in self.cells if cell.upward == upward and (cell.low == high or cell.high == low)),
+            None,
+        )
+        ends = self._between(upward, low, high)
+        swept = arb(0)
+        for _, layer in self.slab.present:
+            for place in range(len(layer.at(self.slab.middle))) if not layer.constant else ():
+                swept += _wall_over(layer, place, ends)
+        height = self._half_height.ball() * _ball(high * high - low * low)
+        return Gap(upward, low, high, beside, height, swept)
+
+    def _between(self, upward: bool, low: Fraction, high: Fraction) -> list[Real]:
+        """From which level to which an interval goes."""
+        return sorted((self._level(upward, low), self._level(upward, high)), key=float)
+
+    def _in_gap(self, gap: Gap, covers: Covers) -> arb:
+        """The volume of what is covered in it."""
+        cell = gap.beside
+        if cell is None:
+            return gap.height * self.widest * arb(0.5, 0.5)
+        end = gap.high if cell.low == gap.high else gap.low
+        t = arb(-1 if cell.low == gap.high else 1)
+        rise = self._half_height.ball() * _ball(end * (cell.high - cell.low))
+        area = _Area(self, cell, covers).at(t) / rise
+        return gap.height * (area + gap.swept * arb(0, 1))
+
     # What is asked
 
     @cached_property
@@ -240,7 +286,7 @@ class Cut:
             left, right = covers(share.fragment.left), covers(share.fragment.right)
             if left != right:
                 total += share.volume if left else -share.volume
-        return total + self.loose * arb(0.5, 0.5)
+        return sum((self._in_gap(gap, covers) for gap in self.gaps), total)
 
     def between(self, low: Real, high: Real) -> Cut:
         """The same between two of its levels."""
@@ -272,9 +318,9 @@ class Cut:
                 edge = wall_of(share.fragment)
                 if edge is not None and (edge.part, edge.index) == key:
                     total += share.area
-            for upward, low, high in self.uncertain:
-                ends = sorted((self._level(upward, low), self._level(upward, high)), key=float)
-                total += _at_most(layer, key[1], ends)
+            for gap in self.gaps:
+                ends = self._between(gap.upward, gap.low, gap.high)
+                total += _wall_over(layer, key[1], ends) * arb(0.5, 0.5)
         if not total.is_finite():
             raise CutOtherwise
         return Real(None, lambda: total)
@@ -284,7 +330,18 @@ class Cut:
         if covers not in self._areas:
             self._areas[covers] = [_Area(self, cell, covers) for cell in self.cells]
         areas = (area.between(low, high) for area in self._areas[covers])
-        return sum(areas, arb(0)) + self.loose * arb(0.5, 0.5)
+        return sum(areas, arb(0)) + sum(
+            (self._in_part_of(gap, covers, low, high) for gap in self.gaps), arb(0)
+        )
+
+    def _in_part_of(self, gap: Gap, covers: Covers, low: Real, high: Real) -> arb:
+        """The volume of what of a gap lies between two levels: all of it, nothing, or what is between."""
+        start, end = (float(level) for level in self._between(gap.upward, gap.low, gap.high))
+        if float(low) < start and end < float(high):
+            return self._in_gap(gap, covers)
+        if end < float(low) or float(high) < start:
+            return arb(0)
+        return self._in_gap(gap, covers) * arb(0.5, 0.5)
 
     @cached_property
     def _areas(self) -> dict[Covers, list[_Area]]:
@@ -303,14 +360,14 @@ class Cut:
         return low, high
 
 
-def _at_most(layer: Layer, place: int, ends: list[Real]) -> arb:
-    """Between nothing and all of a wall between two levels that are close to one another."""
+def _wall_over(layer: Layer, place: int, ends: list[Real]) -> arb:
+    """The area of a wall between two levels that are close to one another."""
     for bits in PRECISIONS:
         with precision(bits):
             whole = layer.wall(place, *ends).ball()
         if whole.is_finite():
             break
-    return whole * arb(0.5, 0.5)
+    return whole
 
 
 class _Area:
@@ -325,6 +382,10 @@ class _Area:
                 sizes.append(green if left else -green)
         self._sum = Antiderivative(sizes)
         self._whole = self._sum.between(arb(-1), arb(1))
+
+    def at(self, t: arb) -> arb:
+        """The area where the parameter is t, from -1 to 1, times how fast the level rises with it."""
+        return self._sum.value(t)
 
     def between(self, low: Real, high: Real) -> arb:
         """The volume of what of it lies between two levels."""

@@ -227,7 +227,7 @@ def integral(value: Real) -> arb:
 
 
 class Antiderivative:
-    """The integral of a sum of numbers from one t to another."""
+    """A sum of numbers, and its integral from one t to another."""
 
     def __init__(self, values: list[Real]) -> None:
         poly, self._rest = arb_poly([0]), 0.0
@@ -237,7 +237,12 @@ class Antiderivative:
                 self._rest += value.rest
             else:
                 poly += value.ball()
-        self._poly = poly.integral()
+        self._of, self._poly = poly, poly.integral()
+
+    def value(self, t: arb) -> arb:
+        """The sum itself at a t."""
+        found: arb = self._of(t)
+        return found + arb(0, self._rest)
 
     def between(self, start: arb, end: arb) -> arb:
         """As an enclosure."""

@@ -276,7 +276,7 @@ def test_stairs_as_the_surrounding_block_less_what_is_missing() -> None:
 
 
 SLANTING = [
-    "cone", "cone-frustum", "cube", "cuboid", "icosahedron", "octahedron",
+    "cap", "cone", "cone-frustum", "cube", "cuboid", "icosahedron", "octahedron",
     "pyramid", "pyramid-frustum", "square-frustum", "square-pyramid",
 ]  # fmt: skip
 
