@@ -171,6 +171,7 @@ def main() -> None:
                     )
                 )
                 rows += cards.gallery_rows(page, service.address)
+                rows += solids.turning_rows(page, service.address)
                 chromium.close()
         finally:
             service.stop()

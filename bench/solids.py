@@ -10,6 +10,8 @@ from itertools import count
 from pathlib import Path
 from typing import Any
 
+from playwright.sync_api import Page
+
 from mensuration.exchange.meshes import Mesh
 from mensuration.problem import evaluate_document
 
@@ -115,6 +117,51 @@ def rows() -> list[tuple[str, str, str]]:
         ("… and how deep a volume stands in it", f"{_median(asked('depth(drum, 2)')):.0f} ms", "50 ms"),
         *_mesh_rows(),
     ]
+
+
+THREE = [
+    {"name": "a", "shape": "cuboid", "given": {"length": "6", "width": "4", "height": "2"}},
+    {"name": "b", "shape": "cylinder", "given": {"radius": "1", "height": "3"}, "on": {"piece": "a"}},
+    {"name": "c", "shape": "cone", "given": {"radius": "1", "height": "2"}, "on": {"piece": "b"}},
+]
+
+
+def turning_rows(page: Page, address: str) -> list[tuple[str, str, str]]:
+    """A composite of three pieces turned by the pointer for two seconds: how many pictures there are in a second."""
+    page.goto(address)
+    document = {
+        "format": "tilt-grid/problem",
+        "version": 1,
+        "figures": [{"name": "t", "kind": "solid", "pieces": THREE}],
+    }
+    token = next(c["value"] for c in page.context.cookies() if c["name"] == "csrftoken")
+    made = page.request.post(
+        f"{address}/api/problems", data={"document": document}, headers={"X-CSRFToken": token}
+    )
+    page.goto(f"{address}/problems/{made.json()['id']}")
+    page.locator("svg [data-face]").first.wait_for()
+    pictures = page.evaluate(
+        """() => new Promise((done) => {
+            const svg = document.querySelector('svg [data-face]').closest('svg');
+            const box = svg.getBoundingClientRect();
+            const send = (type, x, y) => svg.dispatchEvent(new PointerEvent(type, {
+                bubbles: true, pointerId: 1, isPrimary: true, clientX: box.x + x, clientY: box.y + y }));
+            svg.setPointerCapture = () => {};
+            let [count, last] = [0, svg.getAttribute('aria-label')];
+            const start = performance.now();
+            send('pointerdown', 100, 100);
+            const step = () => {
+                const told = svg.getAttribute('aria-label');
+                if (told !== last) [count, last] = [count + 1, told];
+                const gone = performance.now() - start;
+                if (gone > 2000) return send('pointerup', 100, 100), done(count / gone * 1000);
+                send('pointermove', 100 + gone / 5, 100 + 40 * Math.sin(gone / 300));
+                requestAnimationFrame(step);
+            };
+            requestAnimationFrame(step);
+        })"""
+    )
+    return [("a composite of three pieces turned", f"{pictures:.0f} pictures a second", "30 a second")]
 
 
 def _mesh_rows() -> list[tuple[str, str, str]]:

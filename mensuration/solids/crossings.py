@@ -133,6 +133,11 @@ class Pattern:
             if one[0] != two[0] and (self.moves(one) or self.moves(two))
         ]
 
+    @cached_property
+    def toil(self) -> float:
+        """About how long an interval takes, as it is for the simplest ones."""
+        return 0.5 + len(self.pairs) / 20 + len(self.plane.fragments) / 8
+
     def moves(self, key: Key) -> bool:
         return not self._constant[key[0]]
 

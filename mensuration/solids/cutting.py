@@ -47,13 +47,12 @@ SHORT = 2**8
 WORTH_IT = 1e-6  # how much of a volume may be uncertain for it to be told
 NEVER = 150  # times it was tried for nothing
 BARELY = 1e-9
-PAIRS = 12  # of edges, that take as long again as the rest
 WallOf = Callable[[Fragment], Edge | None]
 
 
 @dataclass
 class Effort:
-    """How much may yet be tried, of so ``much``: about 3 ms each."""
+    """How much may yet be tried, of so ``much``: some 3 ms each."""
 
     much: int = 2500
     used: float = 0.0
@@ -174,7 +173,7 @@ class Cut:
             there = here + (step if end > start else -step)
             low, high = sorted((here, there))
             self._tried += 1
-            self._effort.used += 1 + len(pattern.pairs) / PAIRS
+            self._effort.used += pattern.toil
             if self._tried > NEVER and not self.cells:
                 raise CutOtherwise
             try:

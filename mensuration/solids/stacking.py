@@ -20,7 +20,7 @@ from mensuration.plane.composing import APART, AROUND, PARTLY, WITHIN
 from mensuration.plane.edges import Edge
 from mensuration.plane.measuring import Covers, enclosed, run_length
 from mensuration.plane.runs import runs_of
-from mensuration.solids.cutting import PAIRS, Cut, Effort
+from mensuration.solids.cutting import Cut, Effort
 from mensuration.solids.layers import FOUR, HALF, THREE, TWO, CannotBeSliced, Flat, Layer, distinct
 from mensuration.solids.pieces import Piece
 from mensuration.solids.shares import FaceShare, FlatRegion, SideFace, VolumeShare
@@ -29,6 +29,7 @@ from mensuration.solids.standing import extents
 
 NEARLY = 1e-9
 UP = 2
+EACH = 12  # pairs of edges take as long again as the rest of a slab
 ARC = 4  # straight edges are followed in the time of an arc
 MOST_PLACES = 900  # levels times pieces
 MOST_CHOICES = 50_000  # of edges that may meet
@@ -104,7 +105,7 @@ class Stack:
         for slab in slabs:
             sections = [layer.at(slab.middle) for _, layer in slab.present]
             weights = [sum(1 if edge.straight else ARC for edge in section) for section in sections]
-            toil += PAIRS + sum(one * two for one, two in combinations(weights, 2))
+            toil += EACH + sum(one * two for one, two in combinations(weights, 2))
         return toil
 
     @cached_property
