@@ -7,6 +7,7 @@ from typing import Any
 import numpy as np
 import pytest
 from playwright.sync_api import Page, expect
+from scipy.integrate import quad
 
 from mensuration.exchange.meshes import read_mesh
 from tests.browser.conftest import Bench, focus
@@ -210,3 +211,29 @@ def test_a_scaled_solid_is_told_beside_it(bench: Bench) -> None:
     expect(page.get_by_text("a scale is more than 0").first).to_be_visible()
     typed(page, "Scale k", "1/2")
     expect(told).to_contain_text("6.00 cm³")
+
+
+def test_rolls_that_go_through_one_another(bench: Bench) -> None:
+    """The demo's cross, then one roll thinner: by slices, two rectangles cross at every height."""
+    page = bench.open("Cross bolster").page
+    bench.expect_total("≈ 359.46 dm³")
+    expect(page.get_by_text("every digit shown is proven").first).to_be_visible()
+    expect(page.get_by_role("radio", name="Edges")).to_have_count(0)
+    show(page, "Surface")
+    bench.expect_total("≈ 388.39 dm²")
+    expect(page.get_by_text("No net: where round pieces cut one another")).to_be_visible()
+    piece(page, "across")
+    typed(page, "radius of across", "1")
+    show(page, "Volume")
+    common = quad(lambda z: 4 * ((1 - (z - 1) ** 2) * (4 - (z - 2) ** 2)) ** 0.5, 0, 2)[0]
+    bench.expect_total(f"≈ {80 * np.pi - common:.2f} dm³")
+
+
+def test_a_row_begins_as_far_apart_as_the_piece_is_wide(bench: Bench) -> None:
+    page = empty(bench)
+    page.get_by_role("button", name="put one together").click()
+    page.get_by_role("button", name="Add: cuboid", exact=True).click()
+    typed(page, "length of cuboid", "7")
+    bench.expect_total("42.00 m³")
+    page.get_by_label("How often cuboid is there").select_option("in a row")
+    expect(page.get_by_role("textbox", name="x step of cuboid")).to_have_value("14")

@@ -1,21 +1,26 @@
 import type { PieceDocument } from "../../api/types";
+import { shortNumber } from "../../cards/givens";
 import { TextInPlace } from "../../ui/TextInPlace";
 import { replaced } from "./pieces";
 
 interface Props {
   piece: PieceDocument;
+  wide: number | null;
   faultAt: (place: string) => boolean;
   put: (change: (piece: PieceDocument) => PieceDocument) => void;
 }
 
 type Copies = NonNullable<PieceDocument["copies"]>;
-const FRESH: Record<string, Copies> = {
-  row: { count: "3", by: ["1", "0", "0"] },
-  circle: { count: "6", radius: "1" },
-};
+/** At first they stand as far apart as they are wide. */
+const fresh = (how: string, wide: number): Copies | null =>
+  how === "row"
+    ? { count: "3", by: [shortNumber(2 * wide), "0", "0"] }
+    : how === "circle"
+      ? { count: "6", radius: shortNumber(2 * wide) }
+      : null;
 
 /** How often a piece is there: once, in a row, or round a circle. */
-export function CopiesFields({ piece, faultAt, put }: Props) {
+export function CopiesFields({ piece, wide, faultAt, put }: Props) {
   const copies = piece.copies ?? null;
   const how = copies === null ? "once" : copies.radius ? "circle" : "row";
   const set = (next: Copies | null) => put((p) => ({ ...p, copies: next }));
@@ -26,7 +31,7 @@ export function CopiesFields({ piece, faultAt, put }: Props) {
         className="field w-30"
         aria-label={`How often ${piece.name} is there`}
         value={how}
-        onChange={(event) => set(FRESH[event.target.value] ?? null)}
+        onChange={(event) => set(fresh(event.target.value, wide ?? 1))}
       >
         <option value="once">once</option>
         <option value="row">in a row</option>

@@ -15,6 +15,8 @@ interface Props {
   row: SheetRow | undefined;
   told: SolidResults["pieces"][string] | undefined;
   faces: string[];
+  /** How far it reaches from left to right. */
+  wide: number | null;
   complaints: Complaint[];
 }
 
@@ -22,7 +24,7 @@ type Face = NonNullable<PieceDocument["on"]>["face"];
 const FACES: Face[] = ["top", "bottom", "front", "back", "left", "right"];
 
 /** What can be done with the chosen piece. */
-export function PieceBar({ piece, figure, name, row, told, faces, complaints }: Props) {
+export function PieceBar({ piece, figure, name, row, told, faces, wide, complaints }: Props) {
   const store = useBenchStore();
   const others = useBench((state) => piecesOf(state.document, figure)).filter((other) => other.name !== piece.name);
   const where = `figures.${name}.pieces.${piece.name}`;
@@ -188,7 +190,7 @@ export function PieceBar({ piece, figure, name, row, told, faces, complaints }: 
           {AXES_SHORT[axis]}
         </Button>
       ))}
-      <CopiesFields piece={piece} faultAt={faultAt} put={put} />
+      <CopiesFields piece={piece} wide={wide} faultAt={faultAt} put={put} />
       <select
         className="field w-32"
         aria-label={`How ${piece.name} joins`}

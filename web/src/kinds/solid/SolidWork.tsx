@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { api } from "../../api/client";
 import { useSheet } from "../../api/queries";
-import type { Complaint, EntryAnswer, PieceDocument, SheetRow, SolidNet, Tally } from "../../api/types";
+import type { Complaint, EntryAnswer, PieceDocument, SheetRow, SolidNet, SpaceDrawing, Tally } from "../../api/types";
 import { CardPicture } from "../../cards/CardPicture";
 import { plainNumber, shortNumber } from "../../cards/givens";
 import { isOf, resultsOf } from "../../document/figures";
@@ -20,6 +20,13 @@ import { FillPlot } from "./FillPlot";
 import { PieceBar } from "./PieceBar";
 import { ScaledBar } from "./ScaledBar";
 import { MAKINGS, WALLS, addPiece, changePiece, pieceNamed, piecesOf, makeOf, removePiece, withPiece } from "./pieces";
+
+/** How far a piece reaches from left to right, in the picture's unit. */
+function widthOf(drawing: SpaceDrawing, piece: string): number | null {
+  const faces = drawing.faces.filter((face) => face.piece === piece);
+  const across = faces.flatMap((face) => face.facets.flatMap((facet) => facet.rings.flat().map(([x]) => x)));
+  return across.length > 0 ? across.reduce((a, b) => Math.max(a, b)) - across.reduce((a, b) => Math.min(a, b)) : null;
+}
 
 const NO_COMPLAINTS: Complaint[] = [];
 const NOTHING = {};
@@ -170,13 +177,14 @@ export default function SolidWork({ figure, worked }: WorkProps) {
             row={solids.find((row) => row.name === piece.shape)}
             told={now?.pieces[piece.name]}
             faces={[...new Set(faces)]}
+            wide={good?.drawing ? widthOf(good.drawing, piece.name) : null}
             complaints={complaints}
           />
         ) : null}
         <SpaceBoard
           drawing={good?.drawing ?? null}
           nets={nets}
-          noNet={pieces.length === 1 ? (good?.noNet ?? null) : null}
+          noNet={good?.noNet ?? null}
           labels={labels}
           old={old}
           title={name}
