@@ -9,8 +9,8 @@ from playwright.sync_api import Page, expect
 from tests.browser.conftest import Bench, focus
 
 
-def figures(page: Page) -> list[str]:
-    return page.get_by_test_id("figures").get_by_role("tab").all_inner_texts()
+def expect_figures(page: Page, names: list[str]) -> None:
+    expect(page.get_by_test_id("figures").get_by_role("tab")).to_have_text(names)
 
 
 def more(page: Page, figure: str, item: str) -> None:
@@ -40,7 +40,7 @@ def court() -> dict[str, Any]:
 
 def test_figures_of_every_kind_in_one_list(page: Page, bench: Bench) -> None:
     bench.make(court())
-    assert figures(page) == ["court", "post"]
+    expect_figures(page, ["court", "post"])
     page.get_by_role("button", name="+ Figure").click()
     page.get_by_role("menuitem", name="Plane figure").click()
     expect(page.get_by_role("tab", name="figure", exact=True)).to_have_attribute("aria-selected", "true")
@@ -57,11 +57,11 @@ def test_figures_of_every_kind_in_one_list(page: Page, bench: Bench) -> None:
     expect(page.get_by_role("grid")).to_be_visible()
 
     more(page, "sphere", "Move to the left")
-    assert figures(page) == ["court", "post", "sphere", "figure"]
+    expect_figures(page, ["court", "post", "sphere", "figure"])
     page.get_by_role("tab", name="court").click()
     more(page, "court", "Duplicate")
     expect(page.get_by_role("tab", name="court2")).to_have_attribute("aria-selected", "true")
-    assert figures(page) == ["court", "court2", "post", "sphere", "figure"]
+    expect_figures(page, ["court", "court2", "post", "sphere", "figure"])
     more(page, "court2", "Remove")
     expect(page.get_by_role("tab", name="post")).to_have_attribute("aria-selected", "true")
     page.keyboard.press("Control+z")

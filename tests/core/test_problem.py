@@ -71,6 +71,8 @@ ANSWERS: dict[str, dict[str, tuple[str | None, str]]] = {
     },
     # twice 64π less 16/3 · 2³ that both have (Archimedes); twice 72π less twice 8 · 2² of their sides
     "cross-bolster": {"Foam": (None, "359.46 L"), "Cover": (None, "388.39 dm²")},
+    # 0.5 m times the sum of all heights, as both ends are 0; times 4.2 m
+    "pump-track-mound": {"Cross-section": ("149/50", "2.98 m²"), "Soil": ("3129/250", "12.516 m³")},
     # 18 less half of 2.88π; front and back lose 0.72π each, the top 2.4 · 2; the bowl is half of 4.8π
     "half-pipe": {
         "Concrete left": ("18 - 36*pi/25", "13.48 m³"),

@@ -10,11 +10,12 @@ from mensuration.problem.kinds.cases import CasesDocument, CasesKind, CasesResul
 from mensuration.problem.kinds.formula import FormulaDocument, FormulaKind, FormulaResults
 from mensuration.problem.kinds.kind import Context, FigureResults, Kind, NotWorkedOut, Work
 from mensuration.problem.kinds.plane import PlaneDocument, PlaneKind, PlaneResults
+from mensuration.problem.kinds.profile import ProfileDocument, ProfileKind, ProfileResults
 from mensuration.problem.kinds.solid import SolidDocument, SolidKind, SolidResults
 from mensuration.problem.kinds.unknown import UnknownDocument, UnknownKind, UnknownResults
 
 KINDS: dict[str, Kind[Any]] = {
-    kind.name: kind for kind in (PlaneKind(), SolidKind(), FormulaKind(), CasesKind())
+    kind.name: kind for kind in (PlaneKind(), SolidKind(), ProfileKind(), FormulaKind(), CasesKind())
 }
 UNKNOWN = UnknownKind(list(KINDS))
 ALSO = tuple(dict.fromkeys(name for kind in KINDS.values() for name in kind.also))
@@ -38,12 +39,13 @@ def _tag(value: Any) -> str:
 AnyFigure = Annotated[
     Annotated[PlaneDocument, Tag("plane")]
     | Annotated[SolidDocument, Tag("solid")]
+    | Annotated[ProfileDocument, Tag("profile")]
     | Annotated[FormulaDocument, Tag("formula")]
     | Annotated[CasesDocument, Tag("cases")]
     | Annotated[UnknownDocument, Tag("unknown")],
     Discriminator(_tag),
 ]
-AnyResults = PlaneResults | SolidResults | FormulaResults | CasesResults | UnknownResults
+AnyResults = PlaneResults | SolidResults | ProfileResults | FormulaResults | CasesResults | UnknownResults
 
 __all__ = [
     "ALSO",

@@ -361,7 +361,7 @@ export interface components {
         /** AddFigure */
         AddFigure: {
             /** Added */
-            added: components["schemas"]["PlaneDocument"] | components["schemas"]["SolidDocument"] | components["schemas"]["FormulaDocument"] | components["schemas"]["CasesDocument"] | components["schemas"]["UnknownDocument"];
+            added: components["schemas"]["PlaneDocument"] | components["schemas"]["SolidDocument"] | components["schemas"]["ProfileDocument"] | components["schemas"]["FormulaDocument"] | components["schemas"]["CasesDocument"] | components["schemas"]["UnknownDocument"];
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -892,6 +892,19 @@ export interface components {
             tallies: {
                 [key: string]: components["schemas"]["ToldTally"];
             };
+        };
+        /**
+         * Column
+         * @description The ordinates with their weights, the weighted sum, what it is multiplied by, and what that comes to.
+         */
+        Column: {
+            area: components["schemas"]["Told"];
+            factor: components["schemas"]["Told"];
+            /** Rows */
+            rows: components["schemas"]["Weighted"][];
+            /** Says */
+            says: string;
+            sum: components["schemas"]["Told"];
         };
         /**
          * Complaint
@@ -2147,7 +2160,7 @@ export interface components {
              * Figures
              * @default []
              */
-            figures: (components["schemas"]["PlaneDocument"] | components["schemas"]["SolidDocument"] | components["schemas"]["FormulaDocument"] | components["schemas"]["CasesDocument"] | components["schemas"]["UnknownDocument"])[];
+            figures: (components["schemas"]["PlaneDocument"] | components["schemas"]["SolidDocument"] | components["schemas"]["ProfileDocument"] | components["schemas"]["FormulaDocument"] | components["schemas"]["CasesDocument"] | components["schemas"]["UnknownDocument"])[];
             /**
              * Format
              * @default tilt-grid/problem
@@ -2190,6 +2203,83 @@ export interface components {
             version: 1;
         } & {
             [key: string]: unknown;
+        };
+        /**
+         * ProfileDocument
+         * @description Measured ``readings``, or a ``curve`` over x with so many ``strips``, by a ``rule``; ``breadth`` is how broad it is all
+         *     along. The curve is told in the problem's unit of length, x and the height as plain numbers of it.
+         */
+        ProfileDocument: {
+            /** Breadth */
+            breadth?: string | null;
+            /** Curve */
+            curve?: string | null;
+            /** From */
+            from?: string | null;
+            /**
+             * Kind
+             * @constant
+             */
+            kind: "profile";
+            /** Name */
+            name: string;
+            readings?: components["schemas"]["Readings"] | null;
+            /**
+             * Rule
+             * @default trapezoid
+             * @enum {string}
+             */
+            rule: "trapezoid" | "simpson" | "midpoint" | "left" | "right";
+            /**
+             * Strips
+             * @description A measurement or expression, as a person types it.
+             * @default 10
+             */
+            strips: string;
+            /** To */
+            to?: string | null;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
+         * ProfileResults
+         * @description Area and volume, the column of weights, the area by every rule that can be used, and the picture.
+         */
+        ProfileResults: {
+            column: components["schemas"]["Column"] | null;
+            drawing: components["schemas"]["StripsDrawn"] | null;
+            /**
+             * Kind
+             * @default profile
+             * @constant
+             */
+            kind: "profile";
+            /**
+             * Posts
+             * @default
+             */
+            posts: string;
+            /**
+             * Quantities
+             * @default {}
+             */
+            quantities: {
+                [key: string]: components["schemas"]["Told"];
+            };
+            /**
+             * Rules
+             * @default {}
+             */
+            rules: {
+                [key: string]: components["schemas"]["Told"];
+            };
+            /**
+             * Tallies
+             * @default {}
+             */
+            tallies: {
+                [key: string]: components["schemas"]["ToldTally"];
+            };
         };
         /**
          * RateLine
@@ -2262,6 +2352,26 @@ export interface components {
             }[];
             /** Says */
             says: string[];
+        };
+        /**
+         * Readings
+         * @description Heights or depths ``y`` at positions ``x``; where there are no positions, they begin at 0 and go on by the ``spacing``.
+         */
+        Readings: {
+            /** Spacing */
+            spacing?: string | null;
+            /**
+             * X
+             * @default []
+             */
+            x: string[];
+            /**
+             * Y
+             * @default []
+             */
+            y: string[];
+        } & {
+            [key: string]: unknown;
         };
         /**
          * Reference
@@ -2371,7 +2481,7 @@ export interface components {
             complaints: components["schemas"]["Complaint"][];
             /** Figures */
             figures: {
-                [key: string]: components["schemas"]["PlaneResults"] | components["schemas"]["SolidResults"] | components["schemas"]["FormulaResults"] | components["schemas"]["CasesResults"] | components["schemas"]["UnknownResults"];
+                [key: string]: components["schemas"]["PlaneResults"] | components["schemas"]["SolidResults"] | components["schemas"]["ProfileResults"] | components["schemas"]["FormulaResults"] | components["schemas"]["CasesResults"] | components["schemas"]["UnknownResults"];
             };
             /** Lines */
             lines: {
@@ -2861,6 +2971,27 @@ export interface components {
             size: number;
         };
         /**
+         * StripsDrawn
+         * @description Strips as rings of spots, and the line that goes through the ordinates or is the curve, in the unit of length.
+         */
+        StripsDrawn: {
+            /** Line */
+            line: [
+                number,
+                number
+            ][];
+            /** Ordinates */
+            ordinates: [
+                number,
+                number
+            ][];
+            /** Strips */
+            strips: [
+                number,
+                number
+            ][][];
+        };
+        /**
          * Stroke
          * @description A line of a solid's picture.
          */
@@ -3157,6 +3288,20 @@ export interface components {
                 number,
                 number
             ];
+        };
+        /**
+         * Weighted
+         * @description An ordinate as people write it in a column: where, how high, how often it counts, and what that comes to.
+         */
+        Weighted: {
+            /** Height */
+            height: string;
+            /** Position */
+            position: string;
+            /** Product */
+            product: string;
+            /** Weight */
+            weight: number;
         };
         /**
          * Word

@@ -8,6 +8,8 @@ import type {
   PlaneDocument,
   PlaneResults,
   ProblemDocument,
+  ProfileDocument,
+  ProfileResults,
   SolidDocument,
   SolidResults,
 } from "../api/types";
@@ -17,6 +19,7 @@ import type {
 interface Kinds {
   plane: { document: PlaneDocument; results: PlaneResults };
   solid: { document: SolidDocument; results: SolidResults };
+  profile: { document: ProfileDocument; results: ProfileResults };
   formula: { document: FormulaDocument; results: FormulaResults };
   cases: { document: CasesDocument; results: CasesResults };
 }

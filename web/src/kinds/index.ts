@@ -3,11 +3,12 @@ import { cases } from "./cases/kind";
 import { formula } from "./formula/kind";
 import type { KindOfFigure } from "./kind";
 import { plane } from "./plane/kind";
+import { profile } from "./profile/kind";
 import { solid } from "./solid/kind";
 import { unknown } from "./unknown/kind";
 
 /** Every kind of figure, in the order in which they are offered: the one place that names them all. */
-export const KINDS = { plane, solid, formula, cases };
+export const KINDS = { plane, solid, profile, formula, cases };
 
 /** The kind of a figure; of one that this version doesn't know, a kind that says so. */
 export function kindOf(figure: FigureDocument | undefined): KindOfFigure<FigureDocument> {

@@ -15,10 +15,11 @@ export const Lines = memo(function Lines({ results, complaints }: Props) {
   const lines = useBench((state) => state.document.lines);
   const first = useBench((state) => state.document.figures[0]);
   const figure = first?.name ?? "figure";
-  const solid = first?.kind === "solid";
-  const hint = solid
-    ? `name a step: litres = ${figure}.volume / 1 L`
-    : `name a step: tape = ${figure}.perimeter + 0.2 m`;
+  const hints: Record<string, string> = {
+    solid: `litres = ${figure}.volume / 1 L`,
+    profile: `turf = ${figure}.area + 2 m^2`,
+  };
+  const hint = `name a step: ${hints[first?.kind ?? "plane"] ?? `tape = ${figure}.perimeter + 0.2 m`}`;
   const put = (changed: LineDocument[]) => {
     const state = store.getState();
     state.commit({ ...state.document, lines: changed });
@@ -34,7 +35,10 @@ export const Lines = memo(function Lines({ results, complaints }: Props) {
   const add = () =>
     void store
       .getState()
-      .perform({ do: "add-line", line: { name: "line", expression: `${figure}.${solid ? "volume" : "area"}` } });
+      .perform({
+        do: "add-line",
+        line: { name: "line", expression: `${figure}.${first?.kind === "solid" ? "volume" : "area"}` },
+      });
   return (
     <section
       className="max-h-48 shrink-0 overflow-auto border-t border-edge bg-paper px-4 py-2"

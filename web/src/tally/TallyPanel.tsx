@@ -65,8 +65,9 @@ export const TallyPanel = memo(function TallyPanel({
   const [way, setWay] = useState("");
   const other = looked ? second?.find((each) => each.way === way) : undefined;
   const tally = other ?? (together ? equal : undefined) ?? tallies[measure];
+  const splits = measures === OF_PLANE_FIGURES && measure === "area";
   const waysOpen = useBench((state) => state.ways !== null);
-  const beside = useBench((state) => state.ways !== null && state.ways.beside !== null) && measure === "area";
+  const beside = useBench((state) => state.ways !== null && state.ways.beside !== null) && splits;
   const counting = useBench((state) => state.mode === "squares");
   const openGiven = useCallback(
     (part: string, given: string, at: DOMRect) =>
@@ -133,7 +134,7 @@ export const TallyPanel = memo(function TallyPanel({
             </Button>
           )
         ) : null}
-        {measure === "area" && tally ? (
+        {splits && tally ? (
           <Button
             aria-expanded={waysOpen}
             title="Other ways to split the figure (X)"
@@ -160,7 +161,7 @@ export const TallyPanel = memo(function TallyPanel({
           ))}
         </ul>
       ) : null}
-      {waysOpen && measure === "area" ? (
+      {waysOpen && splits ? (
         <WaysPanel ways={ways} shown={tally?.way ?? "parts"} bounds={bounds} outline={outline} />
       ) : null}
       <div

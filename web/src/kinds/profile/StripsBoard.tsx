@@ -1,0 +1,128 @@
+import { scaleLinear } from "d3-scale";
+import { line } from "d3-shape";
+import { useLayoutEffect, useRef, useState } from "react";
+import type { ProfileResults } from "../../api/types";
+import { useBench, useBenchStore } from "../../document/store";
+
+interface Props {
+  drawing: ProfileResults["drawing"];
+  old: boolean;
+  unit: string;
+  title: string;
+}
+
+const ROOM = { left: 52, right: 24, top: 26, bottom: 40 };
+
+/** The strips under the readings or the curve: to scale, or heights stretched where they would be too flat to see. */
+export function StripsBoard({ drawing, old, unit, title }: Props) {
+  const store = useBenchStore();
+  const lit = useBench((state) => state.lit);
+  const frame = useRef<HTMLDivElement>(null);
+  const [size, setSize] = useState({ width: 760, height: 380 });
+  useLayoutEffect(() => {
+    if (!frame.current) return;
+    const watch = new ResizeObserver(([entry]) => {
+      if (entry)
+        setSize({ width: Math.max(240, entry.contentRect.width), height: Math.max(160, entry.contentRect.height) });
+    });
+    watch.observe(frame.current);
+    return () => watch.disconnect();
+  }, []);
+  const spots = drawing ? [...drawing.line, ...drawing.strips.flat()] : [];
+  if (!drawing || spots.length === 0)
+    return (
+      <div ref={frame} className="grid min-h-56 grow place-items-center bg-paper p-6 text-center text-soft">
+        Readings or a curve make strips: type or paste the readings below.
+      </div>
+    );
+  const xs = spots.map(([x]) => x);
+  const ys = [0, ...spots.map(([, y]) => y)];
+  const [left, right] = [Math.min(...xs), Math.max(...xs)];
+  const [low, high] = [Math.min(...ys), Math.max(...ys)];
+  const [wide, tall] = [size.width - ROOM.left - ROOM.right, size.height - ROOM.top - ROOM.bottom];
+  const true_ = Math.min(wide / (right - left || 1), tall / (high - low || 1));
+  const flat = (high - low) * true_ < tall / 3;
+  const up = flat ? (tall * 0.7) / (high - low || 1) : true_;
+  const width = (right - left) * true_;
+  const across = scaleLinear([left, right], [ROOM.left + (wide - width) / 2, ROOM.left + (wide + width) / 2]);
+  const ground = size.height - ROOM.bottom;
+  const height = (y: number) => ground - (y - low) * up;
+  const path = line<readonly number[]>(
+    ([x]) => across(x ?? 0),
+    ([, y]) => height(y ?? 0),
+  );
+  const ticks = scaleLinear([low, high], [0, 1]).ticks(5);
+  return (
+    <div ref={frame} className="relative min-h-56 grow overflow-hidden bg-paper">
+      <svg
+        width={size.width}
+        height={size.height}
+        role="img"
+        aria-label={`${title}: ${drawing.strips.length} strips${flat ? ", heights stretched" : ", to scale"}`}
+        className={`absolute inset-0 ${old ? "opacity-60 grayscale" : ""}`}
+        onPointerLeave={() => store.getState().set({ lit: null })}
+      >
+        {ticks.map((tick) => (
+          <g key={tick} fontSize={11} textAnchor="end" fill="var(--color-soft)">
+            <line
+              x1={ROOM.left - 6}
+              x2={size.width - ROOM.right}
+              y1={height(tick)}
+              y2={height(tick)}
+              stroke="var(--color-edge)"
+            />
+            <text x={ROOM.left - 10} y={height(tick) + 4}>
+              {tick}
+            </text>
+          </g>
+        ))}
+        {across.ticks(8).map((tick) => (
+          <text
+            key={tick}
+            x={across(tick)}
+            y={Math.max(ground, height(0)) + 18}
+            fontSize={11}
+            textAnchor="middle"
+            fill="var(--color-soft)"
+          >
+            {tick}
+          </text>
+        ))}
+        {drawing.strips.map((ring, index) => {
+          const id = `area.strip ${index + 1}.part`;
+          const here = lit !== null && (lit.id === id || lit.part === `strip ${index + 1}`);
+          return (
+            <path
+              key={index}
+              data-strip={index + 1}
+              d={`${path(ring) ?? ""}Z`}
+              fill={here ? "var(--color-apricot)" : "var(--color-pine)"}
+              fillOpacity={here ? 0.55 : index % 2 === 0 ? 0.16 : 0.24}
+              stroke="var(--color-pine)"
+              strokeWidth={1}
+              onPointerOver={() => store.getState().set({ lit: { part: `strip ${index + 1}`, id } })}
+            />
+          );
+        })}
+        <line
+          x1={across(left)}
+          x2={across(right)}
+          y1={height(0)}
+          y2={height(0)}
+          stroke="var(--color-ink)"
+          strokeWidth={1.4}
+        />
+        <path d={path(drawing.line) ?? ""} fill="none" stroke="var(--color-ink)" strokeWidth={2} data-testid="line" />
+        {drawing.ordinates.length <= 200
+          ? drawing.ordinates.map(([x, y], index) => (
+              <circle key={index} cx={across(x)} cy={height(y)} r={3.2} fill="var(--color-ink)" />
+            ))
+          : null}
+        <text x={size.width - ROOM.right} y={size.height - 6} fontSize={12} textAnchor="end" fill="var(--color-soft)">
+          {flat ? "heights stretched" : "to scale"}
+          {unit ? ` · ${unit}` : ""}
+        </text>
+      </svg>
+    </div>
+  );
+}
