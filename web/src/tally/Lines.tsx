@@ -33,12 +33,10 @@ export const Lines = memo(function Lines({ results, complaints }: Props) {
     return (await store.getState().perform({ do: "rename-line", line: old, name })).says ?? undefined;
   };
   const add = () =>
-    void store
-      .getState()
-      .perform({
-        do: "add-line",
-        line: { name: "line", expression: `${figure}.${first?.kind === "solid" ? "volume" : "area"}` },
-      });
+    void store.getState().perform({
+      do: "add-line",
+      line: { name: "line", expression: `${figure}.${first?.kind === "solid" ? "volume" : "area"}` },
+    });
   return (
     <section
       className="max-h-48 shrink-0 overflow-auto border-t border-edge bg-paper px-4 py-2"
