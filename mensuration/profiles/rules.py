@@ -6,8 +6,9 @@ that what is told of it is what it is measured by.
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
+from itertools import pairwise
 from typing import Literal
 
 from mensuration.expressions import Node, parse
@@ -24,18 +25,26 @@ class RuleFault(ValueError):
 
 @dataclass(frozen=True)
 class Rule:
-    """A rule's name among people, and its formula for one strip."""
+    """A rule's name among people, its formula for one strip, and for the strip spun round the line: discs, measured by the same
+    rule."""
 
     title: str
     formula: Node
+    spun: Node
 
 
 RULES: dict[RuleName, Rule] = {
-    "trapezoid": Rule("trapezoid rule", parse("(left + right) / 2 * width")),
-    "simpson": Rule("Simpson's rule", parse("width / 3 * (left + 4 middle + right)")),
-    "midpoint": Rule("midpoint rule", parse("middle width")),
-    "left": Rule("left rule", parse("left width")),
-    "right": Rule("right rule", parse("right width")),
+    "trapezoid": Rule(
+        "trapezoid rule", parse("(left + right) / 2 * width"), parse("pi (left^2 + right^2) / 2 * width")
+    ),
+    "simpson": Rule(
+        "Simpson's rule",
+        parse("width / 3 * (left + 4 middle + right)"),
+        parse("pi width / 3 * (left^2 + 4 middle^2 + right^2)"),
+    ),
+    "midpoint": Rule("midpoint rule", parse("middle width"), parse("pi middle^2 width")),
+    "left": Rule("left rule", parse("left width"), parse("pi left^2 width")),
+    "right": Rule("right rule", parse("right width"), parse("pi right^2 width")),
 }
 
 
@@ -106,23 +115,49 @@ def _middles(ordinates: Ordinates) -> Iterator[Strip]:
         yield Strip(number, x[i], x[i + 2], "midpoint", values)
 
 
-def area_of(strips: tuple[Strip, ...]) -> Real:
+def area_of(strips: Sequence[Strip]) -> Real:
     """What the formulas of all strips come to, without telling each.
 
     >>> x, y = (tuple(Real.of(n) for n in ns) for ns in ((0, 1, 2), (0, 1, 4)))
     >>> area_of(strips_of(Ordinates(x, y), "simpson"))
     Real('8/3')
     """
-    return Real.sum(_area(strip) for strip in strips)
+    return Real.sum(_by_rule(strip, lambda height: height) for strip in strips)
 
 
-def _area(strip: Strip) -> Real:
-    values, width = strip.values, strip.values["width"]
+def spun_of(strips: Sequence[Strip], pi: Real) -> Real:
+    """What the formulas of all strips spun round the line come to, without telling each.
+
+    >>> from mensuration.numbers import PI
+    >>> x = tuple(Real.of(n) for n in (0, 1, 2))
+    >>> spun_of(strips_of(Ordinates(x, x), "simpson"), PI)
+    Real('8*pi/3')
+    """
+    return pi * Real.sum(_by_rule(strip, lambda height: height * height) for strip in strips)
+
+
+def length_of(ordinates: Ordinates) -> Real:
+    """The length of all chords, without telling each: of so many roots there is no short form.
+
+    >>> x, y = (tuple(Real.of(n) for n in ns) for ns in ((0, 3), (0, 4)))
+    >>> length_of(Ordinates(x, y))
+    Real(5.0)
+    """
+    spots = zip(ordinates.positions, ordinates.heights, strict=True)
+    squares = ((u - x) * (u - x) + (v - y) * (v - y) for (x, y), (u, v) in pairwise(spots))
+    return Real.sum(Real(None, square.ball, square).sqrt() for square in squares)
+
+
+def _by_rule(strip: Strip, of: Callable[[Real], Real]) -> Real:
+    heights, width = (
+        {name: of(v) for name, v in strip.values.items() if name != "width"},
+        strip.values["width"],
+    )
     if strip.rule == "trapezoid":
-        return (values["left"] + values["right"]) * width / TWO
+        return (heights["left"] + heights["right"]) * width / TWO
     if strip.rule == "simpson":
-        return width * (values["left"] + Real.of(4) * values["middle"] + values["right"]) / Real.of(3)
-    return next(height for name, height in values.items() if name != "width") * width
+        return width * (heights["left"] + Real.of(4) * heights["middle"] + heights["right"]) / Real.of(3)
+    return next(iter(heights.values())) * width
 
 
 def weights(ordinates: Ordinates, rule: RuleName) -> tuple[list[int], Real] | None:

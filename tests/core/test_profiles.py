@@ -13,9 +13,9 @@ from scipy.integrate import simpson, trapezoid
 
 from mensuration.numbers import Real
 from mensuration.problem import evaluate_document
-from mensuration.profiles import RULES, Ordinates, RuleFault, area_of, strips_of, weights
+from mensuration.profiles import RULES, Ordinates, RuleFault, area_of, length_of, spun_of, strips_of, weights
 from mensuration.profiles.rules import RuleName
-from mensuration.tally.profile import area_tally
+from mensuration.tally.profile import area_tally, length_tally, spun_tally
 from mensuration.units import UNITS
 from tests.core.helpers import complaints
 from tests.core.reckoning import check_tally
@@ -29,6 +29,7 @@ def area(x: list[Fraction], y: list[Fraction], rule: RuleName) -> Real:
     strips = strips_of(ordinates, rule)
     total = area_tally(strips, LENGTH, PI).total.value
     assert total.same_as(area_of(strips))
+    assert spun_tally(strips, LENGTH, PI).total.value.same_as(spun_of(strips, PI))
     return total
 
 
@@ -107,6 +108,26 @@ def test_the_mound_by_every_rule_and_its_soil() -> None:
     simpson_ = results(readings=MOUND, rule="simpson")
     assert [row["weight"] for row in simpson_["column"]["rows"]] == [1, 4, 2, 4, 2, 4, 2, 4, 2, 4, 1]
     check_tally(simpson_["tallies"]["area"])
+
+
+def test_a_cone_and_a_ball_are_spun_exactly_by_simpson() -> None:
+    """The squares of their radii are at most square functions of the position; so is the frustum's by no other rule."""
+    cone = results(curve="x", **{"from": "0", "to": "3"}, strips="2", rule="simpson")
+    ball = results(curve="sqrt(4 - x^2)", **{"from": "-2", "to": "2"}, strips="4", rule="simpson")
+    assert cone["quantities"]["spun_volume"]["exact"] == "9*pi"
+    assert ball["quantities"]["spun_volume"]["exact"] == "32*pi/3"
+    for found in (cone, ball):
+        check_tally(found["tallies"]["spun_volume"])
+    trapezoids = results(curve="x", **{"from": "0", "to": "3"}, strips="3")
+    assert trapezoids["quantities"]["spun_volume"]["exact"] == "19*pi/2"  # π (1/2 + 5/2 + 13/2)
+
+
+def test_the_length_is_that_of_the_chords() -> None:
+    found = results(readings={"x": ["0", "3", "7"], "y": ["0", "4", "1"]})
+    assert found["quantities"]["length"]["exact"] == "10"
+    check_tally(found["tallies"]["length"])
+    bent = Ordinates(tuple(map(Real.of, (0, 3, 7))), tuple(map(Real.of, (0, 4, 1))))
+    assert float(length_of(bent)) == pytest.approx(10) == float(length_tally(bent, LENGTH, PI).total.value)
 
 
 def test_what_lies_below_the_line_counts_less_than_nothing() -> None:

@@ -1,10 +1,10 @@
-"""A profile worked out: ordinates read or reckoned, strips by the rule, area and volume."""
+"""A profile worked out: ordinates read or reckoned, strips by the rule, area, volumes and length."""
 
 from __future__ import annotations
 
 from collections.abc import Collection, Sequence
 from dataclasses import dataclass
-from functools import partial
+from functools import cached_property, partial
 from typing import Literal
 
 from mensuration.expressions import ExpressionError, Path, Quantity, Scope, evaluate, parse, unknown_word
@@ -12,17 +12,17 @@ from mensuration.frozen import EMPTY, Frozen, Table, table
 from mensuration.numbers import Real
 from mensuration.problem.kinds.kind import FigureResults, NotWorkedOut, Work
 from mensuration.problem.kinds.profile.document import MAX_STRIPS, ProfileDocument, Readings
-from mensuration.profiles import RULES, Ordinates, RuleFault, area_of, strips_of, weights
+from mensuration.profiles import RULES, Ordinates, RuleFault, Strip, area_of, strips_of, weights
 from mensuration.profiles.rules import RuleName
 from mensuration.tally.entry import Tally
-from mensuration.tally.profile import area_tally, volume_tally
+from mensuration.tally.profile import area_tally, length_tally, spun_tally, volume_tally
 from mensuration.telling import Teller, Told
 from mensuration.telling.mathematics import Maths
 from mensuration.telling.tallies import ToldTally, tally_working, tell_tally
 from mensuration.units import NUMBER
 
 FROM = "from"
-MEASURES = ("area", "volume", "width", "mean_height")
+MEASURES = ("area", "volume", "spun_volume", "length", "width", "mean_height")
 CURVE_STEPS = 120  # in which a curve is drawn
 MOST_DRAWN = 400  # strips
 MOST_TOLD = 60  # ordinates in the column of weights
@@ -74,6 +74,7 @@ class ProfileWork(Work[ProfileDocument]):
     """One profile; None until it could be read."""
 
     ordinates: Ordinates | None = None
+    strips: tuple[Strip, ...] = ()
     area: Tally | None = None
     breadth: Quantity | None = None
 
@@ -97,6 +98,7 @@ class ProfileWork(Work[ProfileDocument]):
                 "with one strip more or less there is none left over"
             )
             context.complain("rule", "odd-strips", says, "warning")
+        self.strips = strips
         self.area = area_tally(strips, context.teller.unit.kind, context.teller.pi)
         if figure.breadth is not None:
             self.breadth = context.read(figure.breadth, "length", "breadth")
@@ -198,15 +200,9 @@ class ProfileWork(Work[ProfileDocument]):
         if self.area is None or self.ordinates is None:
             return {}
         length = self.context.teller.unit.kind
-        found = {"area": self.area.total, "width": Quantity(self.ordinates.width, length)}
+        found = {"width": Quantity(self.ordinates.width, length)}
         found["mean_height"] = Quantity(self.area.total.value / self.ordinates.width, length)
-        if self.breadth is not None:
-            found["volume"] = self._volume(self.breadth).total
-        return found
-
-    def _volume(self, breadth: Quantity) -> Tally:
-        assert self.area is not None
-        return volume_tally(self.area.total, breadth, self.context.teller.unit.kind, self.context.teller.pi)
+        return found | {name: tally.total for name, tally in self._tallies.items()}
 
     def quantity(self, names: Sequence[str], text: str) -> Quantity:
         known = self._known()
@@ -221,20 +217,26 @@ class ProfileWork(Work[ProfileDocument]):
             raise NotWorkedOut(f"“{text}”")
         return known[names[0]]
 
+    @cached_property
     def _tallies(self) -> dict[str, Tally]:
-        if self.area is None:
+        if self.area is None or self.ordinates is None:
             return {}
-        found = {"area": self.area}
+        length, pi = self.context.teller.unit.kind, self.context.teller.pi
+        found = {
+            "area": self.area,
+            "spun_volume": spun_tally(self.strips, length, pi),
+            "length": length_tally(self.ordinates, length, pi),
+        }
         if self.breadth is not None:
-            found["volume"] = self._volume(self.breadth)
+            found["volume"] = volume_tally(self.area.total, self.breadth, length, pi)
         return found
 
     def tally(self, measure: str) -> ToldTally | None:
-        tally = self._tallies().get(measure)
+        tally = self._tallies.get(measure)
         return None if tally is None else tell_tally(tally, self.context.teller)
 
     def working(self, measure: str) -> list[Maths] | None:
-        tally = self._tallies().get(measure)
+        tally = self._tallies.get(measure)
         if tally is None:
             return None
         return list(tally_working(f"{self.figure.name}.{measure}", tally, self.context.teller))
@@ -248,7 +250,7 @@ class ProfileWork(Work[ProfileDocument]):
         gaps = f"{ordinates.count + 1} ordinates, so {ordinates.count} strips"
         if ordinates.even:
             gaps += f" of {teller.tell(Quantity(ordinates.spacing, teller.unit.kind)).text} each"
-        told = ((measure, self.tally(measure)) for measure in self._tallies())
+        told = ((measure, self.tally(measure)) for measure in self._tallies)
         return ProfileResults(
             quantities=table((name, teller.tell(value)) for name, value in self._known().items()),
             tallies=table((measure, tally) for measure, tally in told if tally is not None),
@@ -304,7 +306,6 @@ class ProfileWork(Work[ProfileDocument]):
                     continue
         strips: tuple[tuple[Spot, ...], ...] = ()
         if self.area is not None and ordinates.count <= MOST_DRAWN:
-            drawn = strips_of(ordinates, self.figure.rule)
             strips = tuple(
                 _ring(
                     s.rule,
@@ -312,7 +313,7 @@ class ProfileWork(Work[ProfileDocument]):
                     float(s.end) / unit,
                     {n: float(v) / unit for n, v in s.values.items()},
                 )
-                for s in drawn
+                for s in self.strips
             )
         return StripsDrawn(strips, tuple(line), tuple(spots))
 

@@ -17,6 +17,8 @@ const NOTHING = {};
 const MEASURES = [
   { name: "area", title: "Area" },
   { name: "volume", title: "Volume" },
+  { name: "spun_volume", title: "Spun" },
+  { name: "length", title: "Length" },
 ];
 const RULES = {
   trapezoid: "Trapezoid",

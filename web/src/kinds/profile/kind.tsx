@@ -21,7 +21,7 @@ export const profile: KindOfFigure<ProfileDocument> = {
     strips: "10",
   }),
   Work: lazy(() => import("./ProfileWork")),
-  measures: () => ["area", "volume", "width", "mean_height"],
+  measures: () => ["area", "volume", "spun_volume", "length", "width", "mean_height"],
   shortcuts: SHORTCUTS,
   shelf: () => null,
 };
