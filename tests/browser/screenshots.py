@@ -58,7 +58,7 @@ def squares(page: Page) -> None:
 
 def solid(page: Page) -> None:
     page.get_by_role("radio", name="Surface").click()
-    page.locator("[data-entry='surface.bowl.arc']").wait_for()
+    page.locator("[data-entry^='surface.across']").first.wait_for()
     park(page)
 
 
@@ -128,10 +128,10 @@ VIEWS: dict[str, tuple[tuple[int, int], Callable[[Page], None]]] = {
     "bench-edge": ((1280, 800), opened("Roll-in canopy", edge)),
     "bench-why": ((1280, 800), opened("Shade sail", why)),
     "bench-mistake": ((1280, 800), opened("Manual pad", mistake)),
-    "bench-solid": ((1280, 800), opened("Half-pipe from a block", solid)),
+    "bench-solid": ((1280, 800), opened("Cross bolster", solid)),
     "cards": ((1280, 800), gallery),
     "card": ((1280, 800), card("Marker cone")),
-    "card-two-solutions": ((1280, 800), card("Brace under the sail")),
+    "bench-profile": ((1280, 800), opened("Pump-track mound")),
     "cases": ((1280, 800), cases),
     "formula-sheet": ((1280, 800), sheet),
     "bench-solid-triangles": ((1280, 800), opened("Paper lantern", triangles)),
