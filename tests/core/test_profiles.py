@@ -154,6 +154,7 @@ def test_an_odd_strip_is_a_trapezoid_under_simpson_and_said_to_be() -> None:
         ({"readings": {"y": ["1", "2"], "spacing": "0"}}, "readings.spacing", "not-positive"),
         ({"readings": {"x": ["0", "1", "3"], "y": ["1", "2", "3"]}, "rule": "simpson"}, "rule", "rule-needs"),
         ({"readings": {"y": ["1", "2", "3", "4"]}, "rule": "midpoint"}, "rule", "rule-needs"),
+        ({"readings": {"y": ["1", "2"]}, "breadth": "0"}, "breadth", "not-positive"),
         ({"curve": "1/x", "from": "0", "to": "1"}, "curve", "no-value"),
         ({"curve": "sqrt(x - 1)", "from": "0", "to": "2"}, "curve", "no-value"),
         ({"curve": "(", "to": "2"}, "curve", "bracket"),

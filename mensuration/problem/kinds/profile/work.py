@@ -101,7 +101,11 @@ class ProfileWork(Work[ProfileDocument]):
         self.strips = strips
         self.area = area_tally(strips, context.teller.unit.kind, context.teller.pi)
         if figure.breadth is not None:
-            self.breadth = context.read(figure.breadth, "length", "breadth")
+            breadth = context.read(figure.breadth, "length", "breadth")
+            if breadth is not None and breadth.value.sign() <= 0:
+                context.complain("breadth", "not-positive", "the breadth must be more than 0")
+            else:
+                self.breadth = breadth
 
     # Ordinates
 
