@@ -36,7 +36,7 @@ from mensuration.solids.standing import extents
 from mensuration.telling import Teller
 
 STEPS = 60  # in which a full turn is drawn
-PER_RING = 6  # steps of a turn for each level between the ends of a layer that changes
+PER_RING = 3  # steps of a turn for each level between the ends of a layer that changes
 DIGITS = 7
 AT_END = Fraction(1, 10**24)  # of a layer: how near to its ends it is looked at, where it may come to a point
 
