@@ -24,9 +24,9 @@ from mensuration.plane.arrangement import Arrangement, Fragment
 from mensuration.plane.edges import Bent, Edge, Spot
 from mensuration.plane.regions import walks
 from mensuration.solids import Joined, Piece
-from mensuration.solids.crossings import Edges, Pattern, located, sections
 from mensuration.solids.edges import turns
 from mensuration.solids.layers import Layer
+from mensuration.solids.patterns import Edges, Pattern, located, sections
 from mensuration.solids.raising import upright_span
 from mensuration.solids.shares import FlatRegion
 from mensuration.solids.slabs import Slab, roughly

@@ -8,7 +8,7 @@ from itertools import combinations
 from mensuration.numbers import NOUGHT, Real
 from mensuration.plane import TooCrowded
 from mensuration.plane.composing import APART
-from mensuration.solids.cutting import Effort
+from mensuration.solids.marching import Effort
 from mensuration.solids.pieces import Piece
 from mensuration.solids.shares import FaceShare, VolumeShare
 from mensuration.solids.slabs import CutOtherwise

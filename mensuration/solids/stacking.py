@@ -20,8 +20,9 @@ from mensuration.plane.composing import APART, AROUND, PARTLY, WITHIN
 from mensuration.plane.edges import Edge
 from mensuration.plane.measuring import Covers, enclosed, run_length
 from mensuration.plane.runs import runs_of
-from mensuration.solids.cutting import Cut, Effort
+from mensuration.solids.cutting import Cut
 from mensuration.solids.layers import FOUR, HALF, THREE, TWO, CannotBeSliced, Flat, Layer, distinct
+from mensuration.solids.marching import Effort
 from mensuration.solids.pieces import Piece
 from mensuration.solids.shares import FaceShare, FlatRegion, SideFace, VolumeShare
 from mensuration.solids.slabs import CutOtherwise, Slab
@@ -233,7 +234,7 @@ class Stack:
             return enclosed(slab.between, self.covers, self.pi) * (high - low)
         cut = self.cut(slab)
         if cut is not None:
-            return cut.volume(self.covers, low, high)
+            return cut.volume_between(self.covers, low, high)
         return self._joined(slab, low, high, len(self.pieces))
 
     def _joined(self, slab: Slab, low: Real, high: Real, count: int) -> Real:
