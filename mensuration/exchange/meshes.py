@@ -24,9 +24,9 @@ from mensuration.problem import Problem
 from mensuration.problem.evaluate import work_of
 from mensuration.problem.kinds.solid.work import SolidWork
 from mensuration.solids import Joined, Piece
+from mensuration.solids.choosing import stacked
 from mensuration.solids.layers import CannotBeSliced
 from mensuration.solids.slabs import CutOtherwise
-from mensuration.solids.stacking import stacked
 
 Points = NDArray[np.float64]
 Corners = NDArray[np.int64]

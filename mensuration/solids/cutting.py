@@ -6,7 +6,7 @@ beside by no more than their edges sweep meanwhile; of walls it is somewhere bet
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from fractions import Fraction
 from functools import cached_property
@@ -15,10 +15,10 @@ from flint import arb
 
 from mensuration.numbers import NOUGHT, Real
 from mensuration.numbers.proof import PRECISIONS, precision
-from mensuration.plane.arrangement import Fragment
 from mensuration.plane.composing import PARTLY, relation_to
 from mensuration.plane.edges import Edge
 from mensuration.plane.measuring import Covers
+from mensuration.solids.bordering import WallOf
 from mensuration.solids.layers import Layer
 from mensuration.solids.marching import BITS, Cell, Effort, March, fraction_ball
 from mensuration.solids.patterns import Key, Pattern
@@ -28,7 +28,6 @@ from mensuration.solids.varying import Antiderivative
 
 WORTH_IT = 1e-6  # how much of a volume may be uncertain for it to be told
 BARELY = 1e-9
-WallOf = Callable[[Fragment], Edge | None]
 
 
 @dataclass(frozen=True)

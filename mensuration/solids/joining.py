@@ -8,11 +8,12 @@ from itertools import combinations
 from mensuration.numbers import NOUGHT, Real
 from mensuration.plane import TooCrowded
 from mensuration.plane.composing import APART
+from mensuration.solids.choosing import stacked
 from mensuration.solids.marching import Effort
 from mensuration.solids.pieces import Piece
 from mensuration.solids.shares import FaceShare, VolumeShare
 from mensuration.solids.slabs import CutOtherwise
-from mensuration.solids.stacking import Stack, stacked
+from mensuration.solids.stacking import Stack
 from mensuration.solids.standing import extents
 
 SURFACE = "surface"

@@ -11,15 +11,15 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from functools import cached_property
-from itertools import combinations, pairwise
+from itertools import pairwise
 
 from mensuration.numbers import NOUGHT, Real
 from mensuration.plane import TooCrowded
 from mensuration.plane.arrangement import Arrangement, Fragment, arrange
 from mensuration.plane.composing import APART, AROUND, PARTLY, WITHIN
 from mensuration.plane.edges import Edge
-from mensuration.plane.measuring import Covers, enclosed, run_length
-from mensuration.plane.runs import runs_of
+from mensuration.plane.measuring import Covers, enclosed
+from mensuration.solids.bordering import bordering
 from mensuration.solids.cutting import Cut
 from mensuration.solids.layers import FOUR, HALF, THREE, TWO, CannotBeSliced, Flat, Layer, distinct
 from mensuration.solids.marching import Effort
@@ -30,13 +30,9 @@ from mensuration.solids.standing import extents
 
 NEARLY = 1e-9
 UP = 2
-EACH = 12  # pairs of edges take as long again as the rest of a slab
-ARC = 4  # straight edges are followed in the time of an arc
 MOST_PLACES = 900  # levels times pieces
 MOST_CHOICES = 50_000  # of edges that may meet
 MOST_EDGES = 4000  # of all sections that are looked at
-Bordering = dict[tuple[int, int], tuple[Edge, bool, Callable[[], Real]]]
-"""Of every edge, by its part and place: whether all of it bounds the solid, and how much of its length does."""
 
 
 @dataclass(frozen=True, eq=False)
@@ -67,7 +63,7 @@ class Stack:
     @cached_property
     def levels(self) -> list[Real]:
         """Where something begins or ends, or begins or ceases to meet something else."""
-        levels, slabs = self._ends, self._unparted
+        levels, slabs = self._ends, self.unparted
         meetings = [each for slab in slabs if (each := slab.meetings())]
         if sum(each.choices for each in meetings) > MOST_CHOICES:
             raise TooCrowded
@@ -93,21 +89,9 @@ class Stack:
         return levels
 
     @cached_property
-    def _unparted(self) -> list[Slab]:
+    def unparted(self) -> list[Slab]:
+        """What lies between the levels at which something begins or ends."""
         return [self._slab(low, high) for low, high in pairwise(self._ends)]
-
-    def toil(self) -> int:
-        """About how much work it is to follow the sections: how many pairs of edges there are that may meet."""
-        try:
-            slabs = [slab for slab in self._unparted if slab.near and not slab.constant]
-        except CannotBeSliced:
-            return 0
-        toil = 0
-        for slab in slabs:
-            sections = [layer.at(slab.middle) for _, layer in slab.present]
-            weights = [sum(1 if edge.straight else ARC for edge in section) for section in sections]
-            toil += EACH + sum(one * two for one, two in combinations(weights, 2))
-        return toil
 
     @cached_property
     def slabs(self) -> tuple[Slab, ...]:
@@ -360,7 +344,8 @@ class Stack:
             yield from cut.between(low, high).walls(self.wall_of)
             return
         evenly = slab.parted and not slab.constant
-        found = [self._bordering(slab.plane((low + high) * HALF))] if evenly else self._looked_at(slab)
+        planes = [slab.plane((low + high) * HALF)] if evenly else slab.arrangements
+        found = [bordering(plane, self.wall_of, self.pi) for plane in planes]
         for key, (edge, all_of, shown) in found[len(found) // 2].items():
             layer = layers[edge.part]
             if all_of and all(other.get(key, (edge, True, shown))[1] for other in found):
@@ -383,40 +368,10 @@ class Stack:
             else:
                 raise CutOtherwise
 
-    def _looked_at(self, slab: Slab) -> list[Bordering]:
-        return [self._bordering(plane) for plane in slab.arrangements]
-
     def wall_areas(self, slab: Slab, low: Real, high: Real) -> Iterator[Real]:
         """The areas of the side faces between two levels within a slab, as far as they are on the surface."""
         for _, _, area in self._walls(slab, low, high):
             yield area
-
-    def _bordering(self, plane: Arrangement) -> Bordering:
-        """Of every edge whether all of it bounds the solid, and how much of its length does."""
-        along: dict[tuple[int, int], list[Fragment]] = {}
-        for fragment in plane.fragments:
-            for owner in fragment.owners:
-                along.setdefault((owner.edge.part, owner.edge.index), []).append(fragment)
-        found: Bordering = {}
-        for part in plane.parts:
-            for edge in part.edges:
-                fragments = along.get((edge.part, edge.index), [])
-                border = [f for f in fragments if self.wall_of(f) is edge]
-                shown = self._length_of(plane, edge, border, len(border) == len(fragments))
-                found[edge.part, edge.index] = edge, len(border) == len(fragments), shown
-        return found
-
-    def _length_of(
-        self, plane: Arrangement, edge: Edge, border: list[Fragment], all_of: bool
-    ) -> Callable[[], Real]:
-        def length() -> Real:
-            if all_of or not border:
-                return edge.length if all_of else NOUGHT
-            ordered = sorted(border, key=lambda f: edge.parameter(f.middle))
-            runs = runs_of(ordered, _touch, closed=edge.whole_turn)
-            return Real.sum(run_length(plane, run, edge, self.pi) for run in runs)
-
-        return length
 
     def wall_of(self, fragment: Fragment) -> Edge | None:
         """The edge of which a fragment of the border is a part; None of a fragment that bounds nothing."""
@@ -438,46 +393,3 @@ def _content(slab: Slab, low: Real, high: Real, covers: Covers) -> Real:
         enclosed(slab.plane(low + quarter * Real.of(n)), covers, slab.pi) for n in (1, 2, 3)
     )
     return (TWO * (first + last) - middle) * (high - low) / THREE
-
-
-def _touch(one: Fragment, two: Fragment) -> bool:
-    return bool({one.tail, one.head} & {two.tail, two.head})
-
-
-def stacked(pieces: tuple[Piece, ...], pi: Real, effort: Effort | None = None) -> Stack:
-    """The pieces as a stack along the first axis that tells all of them: one along which all stay the same where there is
-    one, then upright first. CutOtherwise where there is none, TooCrowded where that
-    would take more than the ``effort``.
-
-    >>> from mensuration.catalogue import figures
-    >>> from mensuration.numbers import PI
-    >>> from mensuration.solids.space import Frame
-    >>> from mensuration.solving import solve, starting_givens
-    >>> cube = solve(figures()["cube"], starting_givens(figures()["cube"]), PI)
-    >>> stacked((Piece("box", 0, "add", cube, Frame()),), PI).volume
-    Real('27')
-    """
-
-    def seen(axis: int) -> tuple[bool, bool]:
-        return not _stays_same(pieces, axis), any(piece.lies_across(axis) for piece in pieces)
-
-    axes = sorted((2, 0, 1), key=seen)
-    effort = Effort() if effort is None else effort
-    for spared in (None, effort):
-        stacks = [Stack(pieces, axis, pi, spared) for axis in axes]
-        for stack in stacks if spared is None else sorted(stacks, key=Stack.toil):
-            try:
-                stack.work_out()
-            except (CannotBeSliced, CutOtherwise):
-                continue
-            return stack
-    if effort.spent:
-        raise TooCrowded
-    raise CutOtherwise
-
-
-def _stays_same(pieces: tuple[Piece, ...], axis: int) -> bool:
-    try:
-        return all(layer.constant for piece in pieces for layer in piece.layers(axis)[0])
-    except CannotBeSliced:
-        return False

@@ -4,6 +4,9 @@ from __future__ import annotations
 
 from typing import Any
 
+import pytest
+
+from mensuration.exchange.meshes import mesh_of
 from mensuration.problem import evaluate_document, read
 from mensuration.problem.evaluate import work_of
 from mensuration.problem.kinds.solid.work import SolidWork
@@ -68,3 +71,15 @@ def size(results: dict[str, Any], measure: str) -> float:
     """A measure of such results, as a number."""
     assert not [c for c in results["complaints"] if c["level"] == "error"], results["complaints"]
     return float(results["quantities"][measure]["decimal"])
+
+
+def check_against_mesh(pieces: list[dict[str, Any]], steps: int, within: float) -> bool:
+    """That volume and surface of a solid are those of its mesh, a full turn in so many steps; whether it could be told."""
+    work = solid_work(*pieces)
+    if work.tallies is None:
+        return False
+    mesh = mesh_of(work.tallies.joined, steps)
+    for measure, found in (("volume", mesh.volume), ("surface", mesh.surface)):
+        told = float(work.tallies.quantity(measure).value)
+        assert told == pytest.approx(found, rel=within, abs=within), (measure, pieces)
+    return True

@@ -25,7 +25,7 @@ from mensuration.solids.layers import CannotBeSliced, section_area
 from mensuration.solids.slicing import layers_of
 from mensuration.solids.varying import Unsure, Varying, integral, parameter, slope_of
 from mensuration.solving import solve, starting_givens
-from tests.core.helpers import size, solid, solid_work
+from tests.core.helpers import check_against_mesh, size, solid, solid_work
 
 
 def piece(name: str, shape: str, at: str = "0 0 0", **fields: Any) -> dict[str, Any]:
@@ -257,14 +257,7 @@ def two_at_random(seed: int) -> list[dict[str, Any]]:
 
 @pytest.mark.parametrize("seed", range(16))
 def test_random_round_pieces_agree_with_mesh_booleans(seed: int) -> None:
-    pieces = two_at_random(seed)
-    work = solid_work(*pieces)
-    if work.tallies is None:
-        return
-    mesh = mesh_of(work.tallies.joined, 240)
-    for measure, found in (("volume", mesh.volume), ("surface", mesh.surface)):
-        value = float(work.tallies.quantity(measure).value)
-        assert value == pytest.approx(found, rel=3e-3, abs=3e-3), (measure, pieces)
+    check_against_mesh(two_at_random(seed), 240, 3e-3)
 
 
 FOUND_WRONG = [
@@ -286,11 +279,7 @@ FOUND_WRONG = [
 
 @pytest.mark.parametrize("pieces", FOUND_WRONG, ids=range(len(FOUND_WRONG)))
 def test_what_once_went_wrong(pieces: list[dict[str, Any]]) -> None:
-    work = solid_work(*pieces)
-    assert work.tallies is not None
-    mesh = mesh_of(work.tallies.joined, 360)
-    for measure, found in (("volume", mesh.volume), ("surface", mesh.surface)):
-        assert float(work.tallies.quantity(measure).value) == pytest.approx(found, rel=1e-3)
+    assert check_against_mesh(pieces, 360, 1e-3)
 
 
 def test_filled_and_emptied_again() -> None:
