@@ -14,6 +14,7 @@ from typing import Literal
 
 from mensuration.cases import CaseCell, CaseRow
 from mensuration.catalogue import Figure, figures
+from mensuration.exchange.cells import COMMA_NUMBER, HEADER, TableError, decimal_point, parted_cells
 from mensuration.expressions import ExpressionError
 from mensuration.frozen import Frozen, Table, Wanted, table
 from mensuration.problem import Problem, evaluate
@@ -23,17 +24,8 @@ from mensuration.units import UNITS
 
 MAX_CELL = 500
 DELIMITERS = {"comma": ",", "semicolon": ";", "tab": "\t"}
-_HEADER = re.compile(
-    r"\s*(?P<name>.+?)\s*(?:\((?P<round>[^()]+)\)|\[(?P<square>[^\[\]]+)\]|\bin\s+(?P<word>\S+))?\s*",
-    re.DOTALL,
-)
 _PLAIN_NUMBER = re.compile(r"[-−]?\d+(\.\d+)?")
-_COMMA_NUMBER = re.compile(r"[-−]?\d+,\d+")
 _EXPECTED = re.compile(r"^(expected|wanted|answer|check)[\s_]+(.+)$", re.IGNORECASE)
-
-
-class TableError(ValueError):
-    """A text that is no table; the sentence says why."""
 
 
 @dataclass(frozen=True)
@@ -64,15 +56,7 @@ def read_table(text: str, figure: Figure) -> ReadTable:
     >>> read_table("radius (mm)\\n1.5\\n", figures()["sphere"]).columns[0].unit
     'mm'
     """
-    text = text.replace("\ufeff", "")
-    lines = [line for line in re.split(r"\r\n|\r|\n", text) if line.strip()]
-    if not lines:
-        raise TableError("there is nothing here: a table needs a line of names and at least one row")
-    delimiter = _delimiter(lines)
-    try:
-        parted = list(csv.reader(io.StringIO(text, newline=""), delimiter=delimiter))
-    except csv.Error as error:
-        raise TableError(f"this text can't be read as a table: {error}") from None
+    parted, delimiter = parted_cells(text)
     whole = [row for row in parted if len(row) > 1 or "".join(row).strip()]  # a row of empty cells is a case
     if not whole:
         raise TableError("there is nothing here: a table needs a line of names and at least one row")
@@ -88,7 +72,7 @@ def read_table(text: str, figure: Figure) -> ReadTable:
         )
     says: list[str] = []
     columns = _columns(header, figure, says)
-    commas = delimiter != "," and any(_COMMA_NUMBER.fullmatch(cell) for row in body for cell in row)
+    commas = delimiter != "," and any(COMMA_NUMBER.fullmatch(cell) for row in body for cell in row)
     if commas:
         says.append("decimal commas were read as decimal points")
     rows = []
@@ -96,25 +80,8 @@ def read_table(text: str, figure: Figure) -> ReadTable:
         if len(row) > len(columns):
             says.append(f"line {number} has more cells than there are columns: the rest was left out")
         pairs = zip(columns, row, strict=False)
-        rows.append(table((column.name, _cell(cell, commas)) for column, cell in pairs if cell))
+        rows.append(table((column.name, decimal_point(cell, commas)) for column, cell in pairs if cell))
     return ReadTable(tuple(columns), tuple(rows), tuple(says))
-
-
-def _cell(text: str, commas: bool) -> str:
-    return text.replace(",", ".") if commas and _COMMA_NUMBER.fullmatch(text) else text
-
-
-def _delimiter(lines: Sequence[str]) -> str:
-    """The one that parts the first lines into equally many cells, the most of them."""
-    best, most = ",", 0
-    for delimiter in ("\t", ";", "|", ","):
-        counts = [len(row) for row in csv.reader(lines[:20], delimiter=delimiter)]
-        even = min(counts) if counts and min(counts) == max(counts) else counts[0] if counts else 1
-        if even > max(most, 1):
-            best, most = delimiter, even
-        if most > 1 and delimiter != ",":
-            break
-    return best
 
 
 def _columns(header: Sequence[str], figure: Figure, says: list[str]) -> list[ReadColumn]:
@@ -136,7 +103,7 @@ def _free(name: str, taken: set[str]) -> str:
 
 
 def _column(text: str, figure: Figure, says: list[str]) -> ReadColumn:
-    parts = _HEADER.fullmatch(text)
+    parts = HEADER.fullmatch(text)
     assert parts is not None
     unit = parts["round"] or parts["square"] or parts["word"]
     name = parts["name"]

@@ -7,9 +7,11 @@ from typing import Literal
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
+from ninja.errors import HttpError
 from pydantic import JsonValue
 
 from mensuration.drawing.picker import PickedShape, picker
+from mensuration.exchange import ReadReadings, TableError, read_readings
 from mensuration.frozen import Frozen
 from mensuration.language.entry import EntryError, Suggestion, read_entry, suggestions
 from mensuration.language.piece_entry import begins_a_solid, piece_suggestions, read_piece
@@ -29,6 +31,21 @@ def evaluated(request: HttpRequest, also: str = "") -> HttpResponse:
     """
     results = evaluate(read_text(request.body), also.split(","))
     return sent(replace(results, asks=tuple(replace(ask, tally=None) for ask in results.asks)))
+
+
+class ReadingsIn(Schema):
+    """Readings as text."""
+
+    text: str
+
+
+@router.post("/readings", response=ReadReadings)
+def readings(request: HttpRequest, typed: ReadingsIn) -> HttpResponse:
+    """Readings that are pasted or opened."""
+    try:
+        return sent(read_readings(typed.text))
+    except TableError as error:
+        raise HttpError(422, str(error)) from None
 
 
 class EntryIn(Schema):

@@ -74,6 +74,9 @@ def test_positions_pasted_with_their_readings(bench: Bench) -> None:
     bench.expect_total("5.00 m²")  # 2 · 1 + 1.5 · 2
     page.get_by_role("radio", name="Simpson").click()
     expect(page.get_by_text("Simpson's rule takes equal strips")).to_be_visible()
+    paste(page, "0,5\n1,5\n")  # asked about, and what is there stays
+    expect(page.get_by_text("Write 0.5 or 0; 5")).to_be_visible()
+    expect(page.get_by_role("textbox", name="Reading 2", exact=True)).to_have_value("2.5")
 
 
 def test_a_curve_by_every_rule(bench: Bench) -> None:

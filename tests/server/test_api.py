@@ -124,6 +124,13 @@ def test_results_have_the_shape_that_the_web_app_is_told(file: Any) -> None:
     assert as_data(adapter(Results).validate_python(told)) == told
 
 
+def test_readings_are_read_or_asked_about(page: Page) -> None:
+    status, answer = page.ask("POST", "/readings", {"text": "0;0,5\n1;1,5"})
+    assert (status, answer["x"], answer["y"]) == (200, ["0", "1"], ["0.5", "1.5"])
+    status, answer = page.ask("POST", "/readings", {"text": "0,5\n1,5"})
+    assert status == 422 and "decimal comma" in str(answer)
+
+
 def test_typed_parts_and_reference(page: Page) -> None:
     status, answer = page.ask("POST", "/entry", {"text": "circle radius 2", "shapes": {"circle": "circle"}})
     assert (status, answer["part"]["name"], answer["part"]["given"]) == (200, "circle2", {"radius": "2"})

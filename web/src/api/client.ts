@@ -10,6 +10,7 @@ import type {
   Reference,
   Results,
   SheetRow,
+  ReadReadings,
   ReadTable,
 } from "./types";
 
@@ -84,6 +85,7 @@ export const api = {
   edit: (document: ProblemDocument, edit: Edit) => ask<Edited>("POST", "/edit", { document, edit }),
   entry: (text: string, shapes: Record<string, string>, of: "plane" | "solid" = "plane") =>
     ask<EntryAnswer>("POST", "/entry", { text, shapes, of }),
+  readings: (text: string) => ask<ReadReadings>("POST", "/readings", { text }),
   reference: () => ask<Reference>("GET", "/reference"),
   cards: () => ask<CardRow[]>("GET", "/cards"),
   readTable: (figure: string, text: string) => ask<ReadTable>("POST", "/cards/table/read", { figure, text }),

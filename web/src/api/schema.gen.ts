@@ -334,6 +334,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Readings
+         * @description Readings that are pasted or opened.
+         */
+        post: operations["server_working_out_api_readings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reference": {
         parameters: {
             query?: never;
@@ -2340,6 +2360,18 @@ export interface components {
             unit?: string | null;
         };
         /**
+         * ReadReadings
+         * @description Positions, where there are any, and readings, as they would be typed; and what was made of the text, in sentences.
+         */
+        ReadReadings: {
+            /** Says */
+            says: string[];
+            /** X */
+            x: string[];
+            /** Y */
+            y: string[];
+        };
+        /**
          * ReadTable
          * @description What was read, and what was made of it in sentences.
          */
@@ -2372,6 +2404,14 @@ export interface components {
             y: string[];
         } & {
             [key: string]: unknown;
+        };
+        /**
+         * ReadingsIn
+         * @description Readings as text.
+         */
+        ReadingsIn: {
+            /** Text */
+            text: string;
         };
         /**
          * Reference
@@ -3856,6 +3896,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_working_out_api_readings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadingsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadReadings"];
                 };
             };
         };

@@ -68,6 +68,7 @@ export type SheetRow = Schemas["SheetRow"];
 export type CaseColumn = Schemas["CaseColumn"];
 export type CaseRow = Schemas["CaseRow"];
 export type MeshAnswer = Schemas["MeshAnswer"];
+export type ReadReadings = Schemas["ReadReadings"];
 export type ReadTable = Schemas["ReadTable"];
 export type Agreement = Schemas["ToldAgreement"];
 export type Spot = [number, number];

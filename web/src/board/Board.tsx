@@ -3,7 +3,6 @@ import {
   useCallback,
   useEffect,
   useId,
-  useLayoutEffect,
   useMemo,
   useRef,
   useState,
@@ -44,6 +43,9 @@ import {
   type View,
 } from "./view";
 import { WhyLayer } from "./WhyLayer";
+import { useSize } from "../ui/useSize";
+
+const AT_FIRST = { width: 760, height: 420 };
 
 interface Props {
   drawing: Drawing | null;
@@ -83,21 +85,10 @@ export const Board = memo(function Board({
   const selected = useBench((state) => state.selected);
   const lit = useBench((state) => state.lit);
   const measure = useBench((state) => state.measure);
-  const frame = useRef<HTMLDivElement>(null);
   const svg = useRef<SVGSVGElement>(null);
-  const [size, setSize] = useState<Size>({ width: 760, height: 420 });
+  const [frame, size] = useSize(AT_FIRST, 120);
   const [view, setView] = useState<View>(START);
   const clip = useId();
-
-  useLayoutEffect(() => {
-    if (!frame.current) return;
-    const watch = new ResizeObserver(([entry]) => {
-      if (entry)
-        setSize({ width: Math.max(120, entry.contentRect.width), height: Math.max(120, entry.contentRect.height) });
-    });
-    watch.observe(frame.current);
-    return () => watch.disconnect();
-  }, []);
 
   const grid = squaresAt(view.scale);
   const drag = useDragging(view.scale, grid.fine);

@@ -1,4 +1,4 @@
-import { memo, useEffect, useLayoutEffect, useMemo, useRef, useState, type PointerEvent, type ReactNode } from "react";
+import { memo, useEffect, useMemo, useRef, useState, type PointerEvent, type ReactNode } from "react";
 import type { SolidNet, SpaceDrawing } from "../api/types";
 import { useBench, useBenchStore } from "../document/store";
 import { Button } from "../ui/Button";
@@ -8,6 +8,9 @@ import { middleOf, unfolded } from "./folding";
 import { FlatHelpers, Helpers } from "./Helpers";
 import { Measurements } from "./Measurements";
 import { liquid, LOOKS, projection, seen, type Look, type To } from "./projecting";
+import { useSize } from "../ui/useSize";
+
+const AT_FIRST = { width: 760, height: 420 };
 
 interface Props {
   drawing: SpaceDrawing | null;
@@ -82,19 +85,8 @@ export const SpaceBoard = memo(function SpaceBoard({
     () => (folded && net && share > 0 ? unfolded(folded, net, share) : folded),
     [folded, net, share],
   );
-  const [size, setSize] = useState({ width: 760, height: 420 });
-  const frame = useRef<HTMLDivElement>(null);
+  const [frame, size] = useSize(AT_FIRST, 160);
   const held = useRef<{ x: number; y: number; look: Look; moved: boolean } | null>(null);
-
-  useLayoutEffect(() => {
-    if (!frame.current) return;
-    const watch = new ResizeObserver(([entry]) => {
-      if (entry)
-        setSize({ width: Math.max(160, entry.contentRect.width), height: Math.max(160, entry.contentRect.height) });
-    });
-    watch.observe(frame.current);
-    return () => watch.disconnect();
-  }, []);
 
   const picture = useMemo(() => (drawing ? seen(drawing, look, share > 0) : null), [drawing, look, share]);
   const flat = useMemo(

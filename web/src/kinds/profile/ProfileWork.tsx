@@ -1,4 +1,5 @@
-import { useState } from "react";
+import { useState, type ReactNode } from "react";
+import { api } from "../../api/client";
 import type { Complaint, ProfileDocument } from "../../api/types";
 import { changeFigure, figureAt, resultsOf } from "../../document/figures";
 import { useBench, useBenchStore } from "../../document/store";
@@ -10,7 +11,6 @@ import { TextInPlace } from "../../ui/TextInPlace";
 import { ToggleRow } from "../../ui/ToggleRow";
 import type { WorkProps } from "../kind";
 import { StripsBoard } from "./StripsBoard";
-import { pasted } from "./readings";
 
 const NO_COMPLAINTS: Complaint[] = [];
 const NOTHING = {};
@@ -27,7 +27,11 @@ const RULES = {
   left: "Left",
   right: "Right",
 };
+const SEVERAL = /[\n\t;]|(\S*\d\S*[\s,]+){2}\S*\d/;
 type Rule = keyof typeof RULES;
+type Change = Partial<ProfileDocument>;
+/** Changes the profile; by a function where it may have been changed meanwhile. */
+type Put = (change: Change | ((now: ProfileDocument) => Change)) => void;
 type Readings = NonNullable<ProfileDocument["readings"]>;
 
 /** A profile: its readings or its curve, the strips of a rule, the column of weights, area and volume. */
@@ -40,9 +44,14 @@ export default function ProfileWork({ figure, worked }: WorkProps) {
   const old = worked.late || (good !== undefined && good !== worked.results?.figures[name]);
   const complaints = worked.results?.complaints ?? NO_COMPLAINTS;
   if (!own) return null;
-  const put = (change: Partial<ProfileDocument>) => {
+  const put: Put = (change) => {
     const state = store.getState();
-    state.commit(changeFigure("profile", state.document, figure, (now) => ({ ...now, ...change })));
+    state.commit(
+      changeFigure("profile", state.document, figure, (now) => ({
+        ...now,
+        ...(typeof change === "function" ? change(now) : change),
+      })),
+    );
   };
   const faultAt = (place: string) =>
     complaints.some((c) => c.where === `figures.${name}.${place}` && c.level === "error");
@@ -67,8 +76,7 @@ export default function ProfileWork({ figure, worked }: WorkProps) {
               options={RULES}
               onChange={(rule: Rule) => put({ rule })}
             />
-            <label className="flex items-center gap-1.5">
-              Breadth
+            <Named before="Breadth">
               <TextInPlace
                 value={own.breadth ?? ""}
                 label="Breadth"
@@ -77,7 +85,7 @@ export default function ProfileWork({ figure, worked }: WorkProps) {
                 invalid={faultAt("breadth")}
                 onCommit={(text) => put({ breadth: text.trim() === "" ? null : text })}
               />
-            </label>
+            </Named>
           </div>
           {curved ? (
             <CurveFields own={own} put={put} faultAt={faultAt} />
@@ -115,16 +123,42 @@ export default function ProfileWork({ figure, worked }: WorkProps) {
   );
 }
 
+/** A field behind its name. */
+function Named({
+  before,
+  after = "",
+  wide = false,
+  children,
+}: {
+  before: string;
+  after?: string;
+  wide?: boolean;
+  children: ReactNode;
+}) {
+  return (
+    <label className={`flex items-center gap-1.5 ${wide ? "grow" : ""}`}>
+      {before}
+      {children}
+      {after}
+    </label>
+  );
+}
+
 interface FieldsProps {
-  put: (change: Partial<ProfileDocument>) => void;
+  put: Put;
   faultAt: (place: string) => boolean;
 }
+
+const ENDS = [
+  { name: "from", label: "From", usual: "0", before: "from", after: "", className: "w-16" },
+  { name: "to", label: "To", usual: "1", before: "to", after: "", className: "w-16" },
+  { name: "strips", label: "Number of strips", usual: "10", before: "in", after: "strips", className: "w-14" },
+] as const;
 
 function CurveFields({ own, put, faultAt }: FieldsProps & { own: ProfileDocument }) {
   return (
     <div className="flex flex-wrap items-center gap-2">
-      <label className="flex grow items-center gap-1.5">
-        y =
+      <Named before="y =" wide>
         <TextInPlace
           value={own.curve ?? ""}
           label="The curve over x"
@@ -132,38 +166,18 @@ function CurveFields({ own, put, faultAt }: FieldsProps & { own: ProfileDocument
           invalid={faultAt("curve")}
           onCommit={(curve) => put({ curve })}
         />
-      </label>
-      <label className="flex items-center gap-1.5">
-        from
-        <TextInPlace
-          value={own.from ?? "0"}
-          label="From"
-          className="w-16"
-          invalid={faultAt("from")}
-          onCommit={(from) => put({ from })}
-        />
-      </label>
-      <label className="flex items-center gap-1.5">
-        to
-        <TextInPlace
-          value={own.to ?? "1"}
-          label="To"
-          className="w-16"
-          invalid={faultAt("to")}
-          onCommit={(to) => put({ to })}
-        />
-      </label>
-      <label className="flex items-center gap-1.5">
-        in
-        <TextInPlace
-          value={own.strips ?? "10"}
-          label="Number of strips"
-          className="w-14"
-          invalid={faultAt("strips")}
-          onCommit={(strips) => put({ strips })}
-        />
-        strips
-      </label>
+      </Named>
+      {ENDS.map(({ name, label, usual, before, after, className }) => (
+        <Named key={name} before={before} after={after}>
+          <TextInPlace
+            value={own[name] ?? usual}
+            label={label}
+            className={className}
+            invalid={faultAt(name)}
+            onCommit={(text) => put({ [name]: text })}
+          />
+        </Named>
+      ))}
     </div>
   );
 }
@@ -186,26 +200,28 @@ function ReadingsTable({ readings, put, faultAt }: FieldsProps & { readings: Rea
       );
     }
   };
-  const take = (text: string): boolean => {
-    const found = pasted(text);
-    if (!found) return false;
-    set({ x: found.x, y: found.y });
-    const columns = found.x.length > 0 ? " with their positions" : "";
-    const asks = found.doubtful ? ". If the commas were decimal commas, write points in their place." : "";
-    setSays(`${found.y.length} readings${columns}${asks}`);
-    return true;
+  const take = async (text: string) => {
+    try {
+      const found = await api.readings(text);
+      put((now) => ({ readings: { ...now.readings, x: found.x, y: found.y } }));
+      setSays(found.says.join("; "));
+    } catch (error) {
+      setSays(error instanceof Error ? error.message : String(error));
+    }
   };
   return (
     <div
       className="flex flex-col gap-1.5"
       onPaste={(event) => {
-        if (take(event.clipboardData.getData("text"))) event.preventDefault();
+        const text = event.clipboardData.getData("text");
+        if (!SEVERAL.test(text.trim())) return; // one number is pasted into its field
+        event.preventDefault();
+        void take(text);
       }}
     >
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
         {x.length === 0 ? (
-          <label className="flex items-center gap-1.5">
-            Spacing
+          <Named before="Spacing">
             <TextInPlace
               value={readings.spacing ?? "1"}
               label="Spacing"
@@ -213,7 +229,7 @@ function ReadingsTable({ readings, put, faultAt }: FieldsProps & { readings: Rea
               invalid={faultAt("readings.spacing")}
               onCommit={(spacing) => set({ spacing })}
             />
-          </label>
+          </Named>
         ) : (
           <Button onClick={() => set({ x: [] })}>Evenly spaced</Button>
         )}

@@ -1,8 +1,10 @@
 import { scaleLinear } from "d3-scale";
 import { line } from "d3-shape";
-import { useLayoutEffect, useRef, useState } from "react";
 import type { ProfileResults } from "../../api/types";
 import { useBench, useBenchStore } from "../../document/store";
+import { useSize } from "../../ui/useSize";
+
+const AT_FIRST = { width: 760, height: 380 };
 
 interface Props {
   drawing: ProfileResults["drawing"];
@@ -17,17 +19,7 @@ const ROOM = { left: 52, right: 24, top: 26, bottom: 40 };
 export function StripsBoard({ drawing, old, unit, title }: Props) {
   const store = useBenchStore();
   const lit = useBench((state) => state.lit);
-  const frame = useRef<HTMLDivElement>(null);
-  const [size, setSize] = useState({ width: 760, height: 380 });
-  useLayoutEffect(() => {
-    if (!frame.current) return;
-    const watch = new ResizeObserver(([entry]) => {
-      if (entry)
-        setSize({ width: Math.max(240, entry.contentRect.width), height: Math.max(160, entry.contentRect.height) });
-    });
-    watch.observe(frame.current);
-    return () => watch.disconnect();
-  }, []);
+  const [frame, size] = useSize(AT_FIRST, 240);
   const spots = drawing ? [...drawing.line, ...drawing.strips.flat()] : [];
   if (!drawing || spots.length === 0)
     return (
