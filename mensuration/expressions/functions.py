@@ -1,7 +1,7 @@
 """Every function that can be typed: one row each, with all that is done with it.
 
-A row says how a function is worked out with units and exactly, in floats, in arrays of floats, in boxes and in slopes, and how it
-is written. Angles are in turns throughout. A function is added here and nowhere else.
+A row says how a function is worked out with units and exactly, in floats, in arrays of floats, in boxes and in slopes, in balls,
+power series and complex balls (:mod:`mensuration.expressions.analytic`), and how it is written. Angles are in turns throughout. A function is added here and nowhere else.
 """
 
 from __future__ import annotations
@@ -17,16 +17,18 @@ import numpy as np
 from flint import acb, arb
 from numpy.typing import NDArray
 
+from mensuration.expressions import analytic
 from mensuration.expressions.errors import ExpressionError
 from mensuration.expressions.quantity import Quantity
 from mensuration.expressions.slope import Slope
-from mensuration.numbers import PI, UNIT, Exact, NotClosed, Real, angles
+from mensuration.numbers import NOUGHT, PI, UNIT, Exact, NotClosed, Real, angles
 from mensuration.numbers.boxes import OFF_OF_MEANS, Boxes, as_boxes, greater, lesser, widened
 from mensuration.numbers.settling import settled
 from mensuration.units import ANGLE, NUMBER
 
 Array = NDArray[np.float64]
 TURN = 2 * math.pi
+LARGEST_POWER = 600  # of e; beyond it nothing is worked with
 NEARLY_ROUND, ROUGHLY = 1e-3, 2e-6
 HALVINGS = 12  # of the difference between the means, each to its square
 
@@ -42,6 +44,10 @@ class Function:
     arrays: Callable[..., Any]
     slopes: Callable[..., Slope] | None = None
     boxes: Callable[..., Boxes] | None = None
+    balls: Callable[..., Any] | None = None
+    """Of balls and of power series with balls for coefficients."""
+    complexes: Callable[..., acb] | None = None
+    """Of complex balls; the last argument asks to have no bounds where the function is not analytic."""
     counted_in_pi: bool = False
     """Whether a value is a multiple of π, and so hangs on the convention for it."""
     of_figure: bool = False
@@ -72,6 +78,24 @@ def _cube_root(of: Quantity) -> Quantity:
 
 def _absolute(of: Quantity) -> Quantity:
     return Quantity(abs(of.value), of.kind)
+
+
+def _exponential(of: Quantity) -> Quantity:
+    """e to the power of a plain number."""
+    if of.kind != NUMBER:
+        raise ExpressionError("ratio", f"exp needs a plain number, not {of.kind.says()}")
+    if abs(float(of.value)) > LARGEST_POWER:
+        raise ExpressionError("too-large", "this power is too large to work out")
+    return Quantity(UNIT if of.value.sign() == 0 else of.value.through(arb.exp))
+
+
+def _logarithm(of: Quantity) -> Quantity:
+    """The power to which e is raised for a plain number."""
+    if of.kind != NUMBER:
+        raise ExpressionError("ratio", f"ln needs a plain number, not {of.kind.says()}")
+    if of.value.sign() <= 0:
+        raise ExpressionError("logarithm", "ln is taken of numbers that are more than 0")
+    return Quantity(NOUGHT if of.value.same_as(UNIT) else of.value.through(arb.log))
 
 
 def _extreme(least: bool) -> Callable[[Sequence[Quantity]], Quantity]:
@@ -312,7 +336,11 @@ def _circular(
 ) -> Function:
     worked = _of_one(name, _of_an_angle(name))
     boxes = lambda turns: of_waves(*(2 * turns).sin_cos_pi())  # noqa: E731
-    return Function(name, rf"\{name}", worked, _of_turns(floats), _of_turns(arrays), slopes, boxes)
+    balls = getattr(analytic, f"{name}_of_turns")
+    complexes = lambda turns, _: balls(turns)  # noqa: E731
+    return Function(
+        name, rf"\{name}", worked, _of_turns(floats), _of_turns(arrays), slopes, boxes, balls, complexes
+    )
 
 
 def _arc(
@@ -326,7 +354,15 @@ def _arc(
 ) -> Function:
     worked = _of_one(name, _inverse(name, exactly, roughly))
     return Function(
-        name, rf"\arc{name[1:]}", worked, _to_turns(floats), _to_turns(arrays), slopes, _to_turns(boxes)
+        name,
+        rf"\arc{name[1:]}",
+        worked,
+        _to_turns(floats),
+        _to_turns(arrays),
+        slopes,
+        _to_turns(boxes),
+        analytic.in_turns(name),
+        analytic.in_turns_where_analytic(name),
     )
 
 
@@ -345,7 +381,17 @@ def _of_figure(name: str) -> Function:
 FUNCTIONS: dict[str, Function] = {
     function.name: function
     for function in (
-        Function("sqrt", r"\sqrt", _of_one("sqrt", root), math.sqrt, np.sqrt, _sqrt_slope, Boxes.sqrt),
+        Function(
+            "sqrt",
+            r"\sqrt",
+            _of_one("sqrt", root),
+            math.sqrt,
+            np.sqrt,
+            _sqrt_slope,
+            Boxes.sqrt,
+            analytic.square_root,
+            lambda z, check: z.sqrt(analytic=check),
+        ),
         Function(
             "cbrt",
             r"\sqrt[3]",
@@ -354,6 +400,28 @@ FUNCTIONS: dict[str, Function] = {
             np.cbrt,
             _cbrt_slope,
             lambda of: of.root(3),
+            analytic.cube_root,
+            analytic.cube_root_where_analytic,
+        ),
+        Function(
+            "exp",
+            r"\exp",
+            _of_one("exp", _exponential),
+            math.exp,
+            np.exp,
+            lambda of: Slope(of.value.exp(), of.value.exp() * of.slope),
+            balls=lambda of: of.exp(),
+            complexes=lambda z, _: z.exp(),
+        ),
+        Function(
+            "ln",
+            r"\ln",
+            _of_one("ln", _logarithm),
+            math.log,
+            np.log,
+            lambda of: Slope(of.value.log(), of.slope / of.value),
+            balls=lambda of: of.log(),
+            complexes=lambda z, check: z.log(analytic=check),
         ),
         _circular("sin", math.sin, np.sin, _sin_slope, lambda sine, _: sine),
         _circular("cos", math.cos, np.cos, _cos_slope, lambda _, cosine: cosine),
@@ -361,7 +429,17 @@ FUNCTIONS: dict[str, Function] = {
         _arc("asin", angles.arc_sine, arb.asin, math.asin, np.arcsin, _asin_slope, Boxes.asin),
         _arc("acos", angles.arc_cosine, arb.acos, math.acos, np.arccos, _acos_slope, Boxes.acos),
         _arc("atan", angles.arc_tangent, arb.atan, math.atan, np.arctan, _atan_slope, Boxes.atan),
-        Function("abs", r"\operatorname{abs}", _of_one("abs", _absolute), abs, np.abs, abs, abs),
+        Function(
+            "abs",
+            r"\operatorname{abs}",
+            _of_one("abs", _absolute),
+            abs,
+            np.abs,
+            abs,
+            abs,
+            analytic.absolute,
+            lambda z, check: z.real_abs(analytic=check),
+        ),
         Function(
             "min",
             r"\min",
@@ -370,6 +448,8 @@ FUNCTIONS: dict[str, Function] = {
             lambda *of: reduce(np.minimum, of),
             None,
             lambda *of: reduce(lesser, of),
+            lambda *of: reduce(analytic.smaller, of),
+            analytic.each_two("real_min"),
         ),
         Function(
             "max",
@@ -379,6 +459,8 @@ FUNCTIONS: dict[str, Function] = {
             lambda *of: reduce(np.maximum, of),
             None,
             lambda *of: reduce(greater, of),
+            lambda *of: reduce(analytic.larger, of),
+            analytic.each_two("real_max"),
         ),
         Function(
             "ellipse_perimeter",

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterable
 from dataclasses import dataclass
 from graphlib import CycleError, TopologicalSorter
@@ -11,6 +12,8 @@ from mensuration.expressions import ExpressionError, Path, name_fault, parse, pa
 from mensuration.problem.complaints import Complaints
 from mensuration.problem.document import Problem
 from mensuration.problem.kinds import kind_of
+
+_LETTER = re.compile("[A-Za-z_]")
 
 
 class Node(NamedTuple):
@@ -134,6 +137,8 @@ def _needs(problem: Problem, names: Names) -> dict[Node, set[Node]]:
 
 def _named(text: str, names: Names, figure: str | None) -> set[Node]:
     """The nodes that a typed text names."""
+    if text.isascii() and not _LETTER.search(text):  # such as thousands of readings
+        return set()
     try:
         tree = parse(text)
     except ExpressionError:

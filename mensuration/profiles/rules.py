@@ -1,22 +1,34 @@
-"""The rules by which strips are measured: left, right, midpoint, trapezoid, Simpson.
+"""The rules by which strips are measured: left, right, midpoint, trapezoid, Simpson, and the sums that bound from above and below.
 
-T. Simpson, Mathematical Dissertations, 1743; the others are elementary. Each strip is a formula over its own ordinates, so
-that what is told of it is what it is measured by.
+T. Simpson, Mathematical Dissertations, 1743; upper and lower sums after J. G. Darboux, 1875; the others are elementary. Each strip
+is a formula over its own ordinates, so that what is told of it is what it is measured by.
 """
 
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
+from fractions import Fraction
+from functools import cached_property, lru_cache
 from itertools import pairwise
-from typing import Literal
+from typing import Any, Literal
+
+from flint import arb, fmpq
 
 from mensuration.expressions import Node, parse
-from mensuration.numbers import Real
-from mensuration.profiles.ordinates import Ordinates
+from mensuration.expressions.algebras import Algebra, closure
+from mensuration.numbers import PI, Real
+from mensuration.numbers.columns import Fractions, middles
+from mensuration.profiles.ordinates import Ordinates, Row
 
-RuleName = Literal["trapezoid", "simpson", "midpoint", "left", "right"]
+RuleName = Literal["trapezoid", "simpson", "midpoint", "left", "right", "upper", "lower"]
+LeftOver = Literal["last", "first"]
 TWO = Real.of(2)
+MOST_EXACT = 60  # strips whose roots are kept
+MOST_STRIPS = 200  # that are told one by one
+_REALS: Algebra[Real] = Algebra(lambda real: real, {})
+_FRACTIONS: Algebra[fmpq] = Algebra(lambda real: fmpq(*real.rational.as_integer_ratio()), {})  # type: ignore[union-attr]
+_BALLS: Algebra[arb] = Algebra(Real.ball, {})
 
 
 class RuleFault(ValueError):
@@ -25,115 +37,222 @@ class RuleFault(ValueError):
 
 @dataclass(frozen=True)
 class Rule:
-    """A rule's name among people, its formula for one strip, and for the strip spun round the line: discs, measured by the same
-    rule."""
+    """A rule's name among people, and its formula for a strip, in which each side in braces stands for what is summed there."""
 
     title: str
-    formula: Node
-    spun: Node
+    frame: str
+    sides: tuple[str, ...]
 
 
 RULES: dict[RuleName, Rule] = {
-    "trapezoid": Rule(
-        "trapezoid rule", parse("(left + right) / 2 * width"), parse("pi (left^2 + right^2) / 2 * width")
-    ),
+    "trapezoid": Rule("trapezoid rule", "({left} + {right}) / 2 * width", ("left", "right")),
     "simpson": Rule(
-        "Simpson's rule",
-        parse("width / 3 * (left + 4 middle + right)"),
-        parse("pi width / 3 * (left^2 + 4 middle^2 + right^2)"),
+        "Simpson's rule", "width / 3 * ({left} + 4 {middle} + {right})", ("left", "middle", "right")
     ),
-    "midpoint": Rule("midpoint rule", parse("middle width"), parse("pi middle^2 width")),
-    "left": Rule("left rule", parse("left width"), parse("pi left^2 width")),
-    "right": Rule("right rule", parse("right width"), parse("pi right^2 width")),
+    "midpoint": Rule("midpoint rule", "{middle} width", ("middle",)),
+    "left": Rule("left rule", "{left} width", ("left",)),
+    "right": Rule("right rule", "{right} width", ("right",)),
+    "upper": Rule("upper sum", "{highest} width", ("highest",)),
+    "lower": Rule("lower sum", "{lowest} width", ("lowest",)),
 }
+BOUNDING = ("upper", "lower")
+
+
+@dataclass(frozen=True)
+class Summed:
+    """What is summed over strips: a term over the columns of a row, and what the whole sum is multiplied by."""
+
+    measure: str
+    term: str
+    factor: str = ""
+
+    @cached_property
+    def columns(self) -> tuple[str, ...]:
+        """The columns that the term names."""
+        return tuple(
+            name for name in ("height", "outer", "inner", "breadth", "away", "at") if name in self.term
+        )
+
+    @property
+    def degree(self) -> int:
+        """Of which degree the term is in its columns."""
+        return 2 if "^2" in self.term or " " in self.term else 1
+
+    def formula(self, rule: RuleName) -> Node:
+        """The formula for one strip."""
+        return parse(f"{self.factor} {self._inner(rule)}".strip())
+
+    def inner(self, rule: RuleName) -> Node:
+        """The same without what the whole sum is multiplied by."""
+        return parse(self._inner(rule))
+
+    def _inner(self, rule: RuleName) -> str:
+        own = RULES[rule]
+        return own.frame.format_map({side: self._term_at(side) for side in own.sides})
+
+    def _term_at(self, side: str) -> str:
+        term = self.term
+        for column in self.columns:
+            term = term.replace(column, name_at(side, column))
+        return term
+
+
+def name_at(side: str, column: str) -> str:
+    """What a column's value on one side of a strip is called in formulas."""
+    return side if column == "height" else f"{side}_{column}"
+
+
+AREA = Summed("area", "height")
+DISCS = Summed("spun_volume", "height^2", "pi")
+WASHERS = Summed("spun_volume", "(outer^2 - inner^2)", "pi")
+SHELLS = Summed("spun_volume", "away height", "2 pi")
+BY_BREADTHS = Summed("volume", "breadth height")
+SIDEWAYS = Summed("moment", "at height")
 
 
 @dataclass(frozen=True, eq=False)
 class Strip:
-    """One strip: its place, from where to where it goes, the formula, and what is put in for each of its names."""
+    """One strip: its place, from where to where it goes, its rule, how wide it counts, and the row on each of its sides."""
 
     number: int
     start: Real
     end: Real
     rule: RuleName
-    values: Mapping[str, Real]
+    width: Real
+    sides: Mapping[str, Row]
+
+    def values(self, summed: Summed) -> dict[str, Real]:
+        """What is put in for each name of its formula."""
+        found = {
+            name_at(side, column): self.sides[side][column]
+            for side in RULES[self.rule].sides
+            for column in summed.columns
+        }
+        return {**found, "width": self.width}
 
 
-def strips_of(ordinates: Ordinates, rule: RuleName) -> tuple[Strip, ...]:
-    """The strips of a rule. RuleFault where the rule asks for other ordinates.
+def strips_of(ordinates: Ordinates, rule: RuleName, left_over: LeftOver = "last") -> tuple[Strip, ...]:
+    """The strips of a rule; ``left_over`` is the one that is a trapezoid where Simpson's rule leaves one over. RuleFault where
+    the rule asks for other ordinates.
 
     >>> x, y = (tuple(Real.of(n) for n in ns) for ns in ((0, 1, 2), (0, 1, 4)))
-    >>> [strip.values["right"] for strip in strips_of(Ordinates(x, y), "trapezoid")]
+    >>> [strip.values(AREA)["right"] for strip in strips_of(Ordinates(x, y), "trapezoid")]
     [Real('1'), Real('4')]
+    """
+    check(ordinates, rule)
+    if rule == "simpson":
+        return tuple(_pairs(ordinates, left_over))
+    if rule == "midpoint":
+        return tuple(_middles(ordinates))
+    if rule in BOUNDING:
+        return tuple(_bounds(ordinates, rule))
+    return tuple(_single(ordinates, i, i, rule) for i in range(ordinates.count))
+
+
+def check(ordinates: Ordinates, rule: RuleName) -> None:
+    """RuleFault, in words, where the rule asks for other ordinates.
+
+    >>> check(Ordinates((Real.of(0), Real.of(1)), (Real.of(2), Real.of(3))), "trapezoid")
     """
     if ordinates.count < 1:
         raise RuleFault("strips need two readings at least")
-    if rule == "simpson":
-        return tuple(_pairs(ordinates))
-    if rule == "midpoint":
-        return tuple(_middles(ordinates))
-    found = []
-    for i in range(ordinates.count):
-        start, end = ordinates.positions[i : i + 2]
-        left, right = ordinates.heights[i : i + 2]
-        values = {"left": left, "right": right, "width": end - start}
-        used = {"left": ("left", "width"), "right": ("right", "width")}.get(rule, tuple(values))
-        found.append(Strip(i, start, end, rule, {name: values[name] for name in used}))
-    return tuple(found)
-
-
-def _pairs(ordinates: Ordinates) -> Iterator[Strip]:
-    """Two strips at a time; where one is left over, it is a trapezoid."""
-    if not ordinates.even:
+    if rule == "simpson" and not ordinates.even:
         raise RuleFault("Simpson's rule takes equal strips: here they are of different widths")
-    x, y = ordinates.positions, ordinates.heights
-    for number, i in enumerate(range(0, ordinates.count - 1, 2)):
-        values = {"left": y[i], "middle": y[i + 1], "right": y[i + 2], "width": x[i + 1] - x[i]}
-        yield Strip(number, x[i], x[i + 2], "simpson", values)
-    if ordinates.count % 2:
-        values = {"left": y[-2], "right": y[-1], "width": x[-1] - x[-2]}
-        yield Strip(ordinates.count // 2, x[-2], x[-1], "trapezoid", values)
-
-
-def _middles(ordinates: Ordinates) -> Iterator[Strip]:
-    """The height in the middle of each strip; of readings two strips are one, in the middle of which there is a reading."""
-    x, y = ordinates.positions, ordinates.heights
-    if ordinates.between is not None:
-        for i in range(ordinates.count):
-            values = {"middle": ordinates.between((x[i] + x[i + 1]) / TWO), "width": x[i + 1] - x[i]}
-            yield Strip(i, x[i], x[i + 1], "midpoint", values)
-        return
-    if ordinates.count % 2 or not ordinates.even:
+    if rule in BOUNDING and ordinates.extremes is None:
+        raise RuleFault("upper and lower sums need a curve: between readings nobody knows how high it is")
+    if rule == "midpoint" and ordinates.between is None and (ordinates.count % 2 or not ordinates.even):
         raise RuleFault(
             "the midpoint rule takes two equal strips of readings as one, with a reading in the middle: "
             "here their number is odd"
             if ordinates.count % 2
             else "the midpoint rule needs readings in the middle of its strips: here they are of different widths"
         )
+
+
+def _single(ordinates: Ordinates, number: int, at: int, rule: RuleName) -> Strip:
+    start, end = ordinates.positions[at : at + 2]
+    sides = dict(zip(("left", "right"), ordinates.rows[at : at + 2], strict=True))
+    return Strip(number, start, end, rule, end - start, sides)
+
+
+def _pairs(ordinates: Ordinates, left_over: LeftOver) -> Iterator[Strip]:
+    """Two strips at a time; where one is left over, it is a trapezoid."""
+    x, rows = ordinates.positions, ordinates.rows
+    first = 1 if ordinates.count % 2 and left_over == "first" else 0
+    if first:
+        yield _single(ordinates, 0, 0, "trapezoid")
+    for number, i in enumerate(range(first, ordinates.count - 1, 2), first):
+        sides = dict(zip(("left", "middle", "right"), rows[i : i + 3], strict=True))
+        yield Strip(number, x[i], x[i + 2], "simpson", x[i + 1] - x[i], sides)
+    if ordinates.count % 2 and not first:
+        yield _single(ordinates, ordinates.count // 2, ordinates.count - 1, "trapezoid")
+
+
+def _middles(ordinates: Ordinates) -> Iterator[Strip]:
+    """The height in the middle of each strip; of readings two strips are one, in the middle of which there is a reading."""
+    x = ordinates.positions
+    if ordinates.between is not None:
+        columns = ordinates.between(middles(x))
+        for i, row in enumerate(zip(*columns.values(), strict=True)):
+            sides = {"middle": dict(zip(columns, row, strict=True))}
+            yield Strip(i, x[i], x[i + 1], "midpoint", x[i + 1] - x[i], sides)
+        return
     for number, i in enumerate(range(0, ordinates.count, 2)):
-        values = {"middle": y[i + 1], "width": x[i + 2] - x[i]}
-        yield Strip(number, x[i], x[i + 2], "midpoint", values)
+        yield Strip(number, x[i], x[i + 2], "midpoint", x[i + 2] - x[i], {"middle": ordinates.rows[i + 1]})
 
 
-def area_of(strips: Sequence[Strip]) -> Real:
+def _bounds(ordinates: Ordinates, rule: RuleName) -> Iterator[Strip]:
+    assert ordinates.extremes is not None
+    side = RULES[rule].sides[0]
+    for i, (start, end) in enumerate(pairwise(ordinates.positions)):
+        low, high = ordinates.extremes(start, end)
+        yield Strip(i, start, end, rule, end - start, {side: {"height": high if rule == "upper" else low}})
+
+
+def total_of(strips: Sequence[Strip], summed: Summed = AREA, pi: Real = PI) -> Real:
     """What the formulas of all strips come to, without telling each.
 
     >>> x, y = (tuple(Real.of(n) for n in ns) for ns in ((0, 1, 2), (0, 1, 4)))
-    >>> area_of(strips_of(Ordinates(x, y), "simpson"))
+    >>> total_of(strips_of(Ordinates(x, y), "simpson"))
     Real('8/3')
     """
-    return Real.sum(_by_rule(strip, lambda height: height) for strip in strips)
+    return times_factor(_sum(strips, summed), summed, pi)
 
 
-def spun_of(strips: Sequence[Strip], pi: Real) -> Real:
-    """What the formulas of all strips spun round the line come to, without telling each.
+def times_factor(total: Real, summed: Summed, pi: Real) -> Real:
+    """A sum times what all of it is multiplied by.
 
-    >>> from mensuration.numbers import PI
-    >>> x = tuple(Real.of(n) for n in (0, 1, 2))
-    >>> spun_of(strips_of(Ordinates(x, x), "simpson"), PI)
-    Real('8*pi/3')
+    >>> times_factor(Real.of(3), DISCS, PI)
+    Real('3*pi')
     """
-    return pi * Real.sum(_by_rule(strip, lambda height: height * height) for strip in strips)
+    return closure(parse(summed.factor), _REALS)({"pi": pi}) * total if summed.factor else total
+
+
+def _sum(strips: Sequence[Strip], summed: Summed) -> Real:
+    told = [(_compiled(summed, strip.rule), strip.values(summed)) for strip in strips]
+    values = {value for _, own in told for value in own.values()}
+    fractions = {value: value.rational for value in values}
+    if None not in fractions.values():
+        exact = {value: fmpq(f.numerator, f.denominator) for value, f in fractions.items() if f is not None}
+        found = sum((forms[1]({name: exact[v] for name, v in own.items()}) for forms, own in told), fmpq(0))
+        return Real.of(Fraction(int(found.p), int(found.q)))
+    if len(strips) <= MOST_EXACT:
+        return Real.sum(forms[0](own) for forms, own in told)
+
+    def recipe() -> arb:
+        balls = {value: value.ball() for value in values}
+        return sum((forms[2]({name: balls[v] for name, v in own.items()}) for forms, own in told), arb(0))
+
+    return Real(None, recipe)
+
+
+Formula = Callable[[Mapping[str, Any]], Any]
+
+
+@lru_cache(maxsize=200)
+def _compiled(summed: Summed, rule: RuleName) -> tuple[Formula, Formula, Formula]:
+    node = summed.inner(rule)
+    return closure(node, _REALS), closure(node, _FRACTIONS), closure(node, _BALLS)
 
 
 def length_of(ordinates: Ordinates) -> Real:
@@ -143,21 +262,35 @@ def length_of(ordinates: Ordinates) -> Real:
     >>> length_of(Ordinates(x, y))
     Real(5.0)
     """
-    spots = zip(ordinates.positions, ordinates.heights, strict=True)
-    squares = ((u - x) * (u - x) + (v - y) * (v - y) for (x, y), (u, v) in pairwise(spots))
-    return Real.sum(Real(None, square.ball, square).sqrt() for square in squares)
+    return Real(None, lambda: sum(_chords(ordinates), arb(0)))
 
 
-def _by_rule(strip: Strip, of: Callable[[Real], Real]) -> Real:
-    heights, width = (
-        {name: of(v) for name, v in strip.values.items() if name != "width"},
-        strip.values["width"],
-    )
-    if strip.rule == "trapezoid":
-        return (heights["left"] + heights["right"]) * width / TWO
-    if strip.rule == "simpson":
-        return width * (heights["left"] + Real.of(4) * heights["middle"] + heights["right"]) / Real.of(3)
-    return next(iter(heights.values())) * width
+def _chords(ordinates: Ordinates) -> Iterator[arb]:
+    for (x, y), (u, v) in pairwise(zip(_balls(ordinates.positions), _balls(ordinates.heights), strict=True)):
+        width, rise = u - x, v - y
+        yield (width * width + rise * rise).sqrt()
+
+
+def _balls(values: Sequence[Real]) -> list[arb]:
+    if isinstance(values, Fractions):
+        return [arb(top) / values.below for top in values.tops]
+    return [value.ball() for value in values]
+
+
+def spun_surface_of(ordinates: Ordinates, pi: Real) -> Real:
+    """What the chords sweep when they are led round, frustum by frustum; their ends are as far away as the column ``outer`` says.
+
+    >>> x, y = (tuple(Real.of(n) for n in ns) for ns in ((0, 3), (0, 4)))
+    >>> round(float(spun_surface_of(Ordinates(x, y).with_columns({"outer": y}), Real.of(3))), 9)  # π · 4 · 5
+    60.0
+    """
+
+    def recipe() -> arb:
+        far = _balls(ordinates.columns["outer"])
+        chords = _chords(ordinates)
+        return sum(((a + b) * chord for (a, b), chord in zip(pairwise(far), chords, strict=True)), arb(0))
+
+    return pi * Real(None, recipe)
 
 
 def weights(ordinates: Ordinates, rule: RuleName) -> tuple[list[int], Real] | None:

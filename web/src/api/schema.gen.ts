@@ -563,6 +563,18 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * Basin
+         * @description What is in a profile up to a level above its deepest place: area, and volume where it has one; and the level that halves it.
+         */
+        Basin: {
+            area: components["schemas"]["Told"];
+            /** At */
+            at: number;
+            halving: components["schemas"]["Told"] | null;
+            level: components["schemas"]["Told"];
+            volume: components["schemas"]["Told"] | null;
+        };
+        /**
          * BringCard
          * @description ``settings`` are those under which the card was solved.
          */
@@ -1404,6 +1416,29 @@ export interface components {
             text: string;
         };
         /**
+         * Errors
+         * @description How the error of a rule shrinks: for so many strips each, the order seen (the power with which it shrinks), the bound for
+         *     the strips there are, and the error there.
+         */
+        Errors: {
+            /** Bound */
+            bound: string;
+            /** Error */
+            error: string;
+            /** Order */
+            order: string;
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+            /**
+             * Rule
+             * @enum {string}
+             */
+            rule: "trapezoid" | "simpson" | "midpoint" | "left" | "right" | "upper" | "lower";
+        };
+        /**
          * Facet
          * @description A flat bit of a face: rings of points, the outer one anticlockwise seen from outside.
          */
@@ -1507,6 +1542,31 @@ export interface components {
             tallies: {
                 [key: string]: components["schemas"]["ToldTally"];
             };
+        };
+        /**
+         * Grid
+         * @description Depths at places on a two-way grid, row by row: so far apart within a row (``along``) and from row to row (``across``).
+         */
+        Grid: {
+            /**
+             * Across
+             * @description A measurement or expression, as a person types it.
+             * @default 1
+             */
+            across: string;
+            /**
+             * Along
+             * @description A measurement or expression, as a person types it.
+             * @default 1
+             */
+            along: string;
+            /**
+             * Depths
+             * @default []
+             */
+            depths: string[][];
+        } & {
+            [key: string]: unknown;
         };
         /**
          * HelpingTriangle
@@ -1864,6 +1924,34 @@ export interface components {
              * @description A measurement or expression, as a person types it.
              */
             width: string;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
+         * Parameter
+         * @description A letter in a curve: its value, and between which values it is slid.
+         */
+        Parameter: {
+            /**
+             * High
+             * @description A measurement or expression, as a person types it.
+             * @default 5
+             */
+            high: string;
+            /**
+             * Low
+             * @description A measurement or expression, as a person types it.
+             * @default 0
+             */
+            low: string;
+            /** Name */
+            name: string;
+            /**
+             * Value
+             * @description A measurement or expression, as a person types it.
+             * @default 1
+             */
+            value: string;
         } & {
             [key: string]: unknown;
         };
@@ -2226,8 +2314,11 @@ export interface components {
         };
         /**
          * ProfileDocument
-         * @description Measured ``readings``, or a ``curve`` over x with so many ``strips``, by a ``rule``; ``breadth`` is how broad it is all
-         *     along. The curve is told in the problem's unit of length, x and the height as plain numbers of it.
+         * @description Measured ``readings``, a ``grid`` of depths, or a ``curve`` over x with so many ``strips``, by a ``rule``.
+         *
+         *     A curve is told in the problem's unit of length, x and the height as plain numbers of it. It may go on in stretches
+         *     (``more``) and lie above another (``lower``). ``breadth`` is how broad it is all along, of a curve also an expression over x.
+         *     Unless ``signed``, what lies below the line is added. ``left_over`` is the strip that Simpson's rule leaves to a trapezoid.
          */
         ProfileDocument: {
             /** Breadth */
@@ -2236,20 +2327,47 @@ export interface components {
             curve?: string | null;
             /** From */
             from?: string | null;
+            grid?: components["schemas"]["Grid"] | null;
             /**
              * Kind
              * @constant
              */
             kind: "profile";
+            /**
+             * Left Over
+             * @default last
+             * @enum {string}
+             */
+            left_over: "last" | "first";
+            /** Level */
+            level?: string | null;
+            /** Lower */
+            lower?: string | null;
+            /**
+             * More
+             * @default []
+             */
+            more: components["schemas"]["Stretch"][];
             /** Name */
             name: string;
+            /**
+             * Parameters
+             * @default []
+             */
+            parameters: components["schemas"]["Parameter"][];
             readings?: components["schemas"]["Readings"] | null;
             /**
              * Rule
              * @default trapezoid
              * @enum {string}
              */
-            rule: "trapezoid" | "simpson" | "midpoint" | "left" | "right";
+            rule: "trapezoid" | "simpson" | "midpoint" | "left" | "right" | "upper" | "lower" | "exact";
+            /**
+             * Signed
+             * @default true
+             */
+            signed: boolean;
+            spin?: components["schemas"]["Spin"] | null;
             /**
              * Strips
              * @description A measurement or expression, as a person types it.
@@ -2263,17 +2381,37 @@ export interface components {
         };
         /**
          * ProfileResults
-         * @description Area and volume, the column of weights, the area by every rule that can be used, and the picture.
+         * @description Area and volume, the column of weights, the area by every rule that can be used with how far it is ``off`` what is told
+         *     ``beside``, the antiderivative, and the picture.
          */
         ProfileResults: {
+            antiderivative: components["schemas"]["Mathematics"] | null;
+            basin: components["schemas"]["Basin"] | null;
+            /**
+             * Beside
+             * @default
+             */
+            beside: string;
             column: components["schemas"]["Column"] | null;
             drawing: components["schemas"]["StripsDrawn"] | null;
+            /**
+             * Errors
+             * @default []
+             */
+            errors: components["schemas"]["Errors"][];
             /**
              * Kind
              * @default profile
              * @constant
              */
             kind: "profile";
+            /**
+             * Off
+             * @default {}
+             */
+            off: {
+                [key: string]: components["schemas"]["Told"];
+            };
             /**
              * Posts
              * @default
@@ -2294,12 +2432,28 @@ export interface components {
                 [key: string]: components["schemas"]["Told"];
             };
             /**
+             * Says
+             * @default []
+             */
+            says: string[];
+            /**
+             * Sections
+             * @default []
+             */
+            sections: string[];
+            smooth: components["schemas"]["Told"] | null;
+            /**
              * Tallies
              * @default {}
              */
             tallies: {
                 [key: string]: components["schemas"]["ToldTally"];
             };
+            /**
+             * Ways
+             * @default []
+             */
+            ways: components["schemas"]["Way"][];
         };
         /**
          * RateLine
@@ -2387,9 +2541,25 @@ export interface components {
         };
         /**
          * Readings
-         * @description Heights or depths ``y`` at positions ``x``; where there are no positions, they begin at 0 and go on by the ``spacing``.
+         * @description Readings ``y`` at positions ``x``; where there are no positions, they begin at 0 and go on by the ``spacing``.
+         *
+         *     Readings are heights above a line, depths below it, areas of cross-sections, or rates of ``flow`` (such as L/min) at times;
+         *     ``breadths`` tell how broad it is at each position.
          */
         Readings: {
+            /**
+             * Breadths
+             * @default []
+             */
+            breadths: string[];
+            /** Flow */
+            flow?: string | null;
+            /**
+             * Of
+             * @default height
+             * @enum {string}
+             */
+            of: "height" | "depth" | "cross-section" | "rate";
             /** Spacing */
             spacing?: string | null;
             /**
@@ -2957,6 +3127,26 @@ export interface components {
             text: string;
         };
         /**
+         * Spin
+         * @description The line that a profile is led round: level at a height, or upright at a position.
+         */
+        Spin: {
+            /**
+             * Along
+             * @default level
+             * @enum {string}
+             */
+            along: "level" | "upright";
+            /**
+             * At
+             * @description A measurement or expression, as a person types it.
+             * @default 0
+             */
+            at: string;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
          * Split
          * @description A figure in pieces, and the lines along which it is cut.
          */
@@ -3011,17 +3201,62 @@ export interface components {
             size: number;
         };
         /**
+         * Stretch
+         * @description How a curve goes on, and to where.
+         */
+        Stretch: {
+            /**
+             * Curve
+             * @description A measurement or expression, as a person types it.
+             */
+            curve: string;
+            /**
+             * To
+             * @description A measurement or expression, as a person types it.
+             */
+            to: string;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
          * StripsDrawn
-         * @description Strips as rings of spots, and the line that goes through the ordinates or is the curve, in the unit of length.
+         * @description Strips as rings of spots, the line that goes through the ordinates or is the curve, the lower one, a smooth guess through
+         *     readings, and the ordinates, in the unit of length; whether the picture hangs down from its line. ``filled`` is the level up
+         *     to which it is filled; ``axis`` the line that it is led round.
          */
         StripsDrawn: {
+            /** Axis */
+            axis: [
+                "level" | "upright",
+                number
+            ] | null;
+            /** Filled */
+            filled: number | null;
+            /**
+             * Flat
+             * @default true
+             */
+            flat: boolean;
             /** Line */
             line: [
                 number,
                 number
             ][];
+            /** Lower */
+            lower: [
+                number,
+                number
+            ][];
             /** Ordinates */
             ordinates: [
+                number,
+                number
+            ][];
+            /**
+             * Smooth
+             * @default []
+             */
+            smooth: [
                 number,
                 number
             ][];
@@ -3328,6 +3563,15 @@ export interface components {
                 number,
                 number
             ];
+        };
+        /**
+         * Way
+         * @description The volume of revolution, told another way.
+         */
+        Way: {
+            /** Title */
+            title: string;
+            volume: components["schemas"]["Told"];
         };
         /**
          * Weighted

@@ -2,6 +2,6 @@
 
 from mensuration.problem.kinds.profile.document import ProfileDocument
 from mensuration.problem.kinds.profile.kind import ProfileKind
-from mensuration.problem.kinds.profile.work import ProfileResults
+from mensuration.problem.kinds.profile.told import ProfileResults
 
 __all__ = ["ProfileDocument", "ProfileKind", "ProfileResults"]

@@ -10,52 +10,55 @@ from mensuration.drawing.shelf import ShelfPicture
 from mensuration.pictures import Segment
 from mensuration.problem.kinds.kind import Change, Context, FigureResults, Kind
 from mensuration.problem.kinds.profile.document import ProfileDocument
-from mensuration.problem.kinds.profile.work import MEASURES, ProfileResults, ProfileWork
+from mensuration.problem.kinds.profile.told import ProfileResults
+from mensuration.problem.kinds.profile.work import MEASURES, ProfileWork
 
-ONES = ("curve", "from", "to", "strips", "breadth")
-"""Typed texts that stand alone. In a curve x is its own."""
+ONES = ("curve", "lower", "from", "to", "strips", "breadth", "level")
+"""Typed texts that stand alone. In a curve x and the profile's letters are its own."""
 
 
 class ProfileKind(Kind[ProfileDocument]):
     name = "profile"
     document = ProfileDocument
     results = ProfileResults
+    also = ("error", "ways", *MEASURES[:5])
 
     def start(self, figure: ProfileDocument, context: Context) -> ProfileWork:
         return ProfileWork(figure, context)
 
     def texts(self, figure: ProfileDocument) -> Iterator[tuple[str | None, str]]:
-        if figure.readings is not None:
-            spacing = figure.readings.spacing
-            for text in (*figure.readings.x, *figure.readings.y, *([spacing] if spacing is not None else [])):
-                yield None, text
-        for name in ONES:
-            text = getattr(figure, name)
-            if text is not None:
-                yield None, text
+        found: list[str] = []
+        self.with_texts(figure, lambda text: found.append(text) or text)  # type: ignore[func-returns-value]
+        yield from ((None, text) for text in found)
 
     def with_texts(self, figure: ProfileDocument, change: Change) -> ProfileDocument:
-        update: dict[str, Any] = {
-            name: change(text) for name in ONES if (text := getattr(figure, name)) is not None
-        }
+        def changed(model: Any, *names: str) -> dict[str, Any]:
+            return {name: change(text) for name in names if (text := getattr(model, name)) is not None}
+
+        def each(texts: list[str]) -> list[str]:
+            return [change(text) for text in texts]
+
+        update: dict[str, Any] = changed(figure, *ONES)
         if figure.readings is not None:
             readings = figure.readings
-            update["readings"] = readings.model_copy(
-                update={
-                    "x": [change(text) for text in readings.x],
-                    "y": [change(text) for text in readings.y],
-                    "spacing": None if readings.spacing is None else change(readings.spacing),
-                }
-            )
+            own = {name: each(getattr(readings, name)) for name in ("x", "y", "breadths")}
+            update["readings"] = readings.model_copy(update=own | changed(readings, "spacing"))
+        if figure.grid is not None:
+            depths = [each(row) for row in figure.grid.depths]
+            own_grid = changed(figure.grid, "along", "across") | {"depths": depths}
+            update["grid"] = figure.grid.model_copy(update=own_grid)
+        if figure.spin is not None:
+            update["spin"] = figure.spin.model_copy(update=changed(figure.spin, "at"))
+        for name, fields in (("more", ("curve", "to")), ("parameters", ("value", "low", "high"))):
+            update[name] = [one.model_copy(update=changed(one, *fields)) for one in getattr(figure, name)]
         return figure.model_copy(update=update)
 
     def picture(self, figure: ProfileDocument, results: FigureResults) -> ShelfPicture | None:
         """What lies between the line and the readings or the curve."""
         drawing = results.drawing if isinstance(results, ProfileResults) else None
-        if drawing is None or len(drawing.line) < 2:
+        if drawing is None or len(drawing.line) < 2 or len(drawing.lower) < 2:
             return None
-        line = drawing.line
-        ring = [(line[0][0], 0.0), *line, (line[-1][0], 0.0)]
+        ring = [*drawing.line, *reversed(drawing.lower)]
         sides = (Segment("line", a, b) for a, b in pairwise([*ring, ring[0]]) if a != b)
         x, y = zip(*ring, strict=True)
         return ShelfPicture(self.name, (tuple(sides),), (min(x), min(y), max(x), max(y)))
