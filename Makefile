@@ -7,7 +7,7 @@ VAR ?= var
 HOST := 127.0.0.1
 PORT ?= 8000
 WEB_SOURCES := $(shell find web/src web/public -type f) web/index.html web/vite.config.ts web/package-lock.json
-SERVE := $(BIN)/granian --interface wsgi --host $(HOST) --workers 1 --blocking-threads 2 --no-ws server.wsgi:application
+SERVE := $(BIN)/granian --interface wsgi --host $(HOST) --workers 1 --blocking-threads 4 --no-ws server.wsgi:application
 
 export TILT_GRID_VAR := $(abspath $(VAR))
 

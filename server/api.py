@@ -17,6 +17,7 @@ from server.working_out.api import router as working_out
 from server.working_out.cards import router as cards
 from server.working_out.editing import router as editing
 from server.working_out.meshes import router as meshes
+from server.working_out.sounding import router as sounding
 
 
 def from_our_page(request: HttpRequest) -> bool:
@@ -30,6 +31,7 @@ api = NinjaAPI(title="Tilt Grid", version="1", docs_url=None, openapi_url="/open
 api.add_router("", working_out)
 api.add_router("", editing)
 api.add_router("", meshes)
+api.add_router("", sounding)
 api.add_router("/problems", problems)
 api.add_router("/cards", cards)
 

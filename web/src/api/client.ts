@@ -1,4 +1,5 @@
 import type {
+  Bed,
   CardRow,
   Edit,
   Edited,
@@ -12,6 +13,7 @@ import type {
   SheetRow,
   ReadReadings,
   ReadTable,
+  Sounding,
 } from "./types";
 
 /** A refusal of the server: its sentence, its status, and for a conflict the problem as it is now. */
@@ -70,6 +72,23 @@ async function askFor<T>(
   return answer as T;
 }
 
+/** The sounding device's readings as they arrive, until there are no more or the signal ends it. */
+async function* sounding(bed: string, count: number, seed: number, signal: AbortSignal): AsyncGenerator<Sounding> {
+  const response = await fetch(`/api/sounding?bed=${encodeURIComponent(bed)}&count=${count}&seed=${seed}`, { signal });
+  if (!response.ok || !response.body) {
+    const refusal = (await response.json().catch(() => null)) as { says?: string } | null;
+    throw new Refused(refusal?.says ?? `The server answered with an error (${response.status}).`, response.status);
+  }
+  const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
+  for (let rest = ""; ;) {
+    const { value, done } = await reader.read();
+    const lines = (rest + (value ?? "")).split("\n");
+    rest = lines.pop() ?? "";
+    for (const line of lines) yield JSON.parse(line) as Sounding;
+    if (done) return;
+  }
+}
+
 export const api = {
   shelf: () => ask<Listed[]>("GET", "/problems"),
   open: (id: number) => ask<Opened>("GET", `/problems/${id}`),
@@ -86,6 +105,8 @@ export const api = {
   entry: (text: string, shapes: Record<string, string>, of: "plane" | "solid" = "plane") =>
     ask<EntryAnswer>("POST", "/entry", { text, shapes, of }),
   readings: (text: string) => ask<ReadReadings>("POST", "/readings", { text }),
+  beds: () => ask<Bed[]>("GET", "/sounding/beds"),
+  sounding,
   reference: () => ask<Reference>("GET", "/reference"),
   cards: () => ask<CardRow[]>("GET", "/cards"),
   readTable: (figure: string, text: string) => ask<ReadTable>("POST", "/cards/table/read", { figure, text }),

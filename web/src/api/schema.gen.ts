@@ -374,6 +374,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sounding": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sounding
+         * @description Readings along a bed, a line of JSON each; who has enough of them ends the request.
+         */
+        get: operations["server_working_out_sounding_sounding"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sounding/beds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Beds
+         * @description The beds along which the simulated device can be towed.
+         */
+        get: operations["server_working_out_sounding_beds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -573,6 +613,20 @@ export interface components {
             halving: components["schemas"]["Told"] | null;
             level: components["schemas"]["Told"];
             volume: components["schemas"]["Told"] | null;
+        };
+        /**
+         * Bed
+         * @description A made-up bed: how wide and how deep it is, in metres.
+         */
+        Bed: {
+            /** Depth */
+            depth: number;
+            /** Name */
+            name: string;
+            /** Title */
+            title: string;
+            /** Width */
+            width: number;
         };
         /**
          * BringCard
@@ -2442,6 +2496,7 @@ export interface components {
              */
             sections: string[];
             smooth: components["schemas"]["Told"] | null;
+            solid: components["schemas"]["SpaceDrawing"] | null;
             /**
              * Tallies
              * @default {}
@@ -4184,6 +4239,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Reference"];
+                };
+            };
+        };
+    };
+    server_working_out_sounding_sounding: {
+        parameters: {
+            query: {
+                bed: string;
+                count: number;
+                seed?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_working_out_sounding_beds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Bed"][];
                 };
             };
         };

@@ -68,6 +68,14 @@ export type SheetRow = Schemas["SheetRow"];
 export type CaseColumn = Schemas["CaseColumn"];
 export type CaseRow = Schemas["CaseRow"];
 export type MeshAnswer = Schemas["MeshAnswer"];
+export type Bed = Schemas["Bed"];
+/** One reading of the sounding device, a line of its stream. */
+export interface Sounding {
+  x: string;
+  y: string;
+  number: number;
+  of: number;
+}
 export type ReadReadings = Schemas["ReadReadings"];
 export type ReadTable = Schemas["ReadTable"];
 export type Agreement = Schemas["ToldAgreement"];

@@ -49,6 +49,8 @@ export interface BenchState {
   plot: boolean;
   /** Whether a solid is shown as the unit cubes that it is made of. */
   cubes: boolean;
+  /** Whether the solid is shown that a profile makes. */
+  solid: boolean;
   /** The board on the screen, while there is one. */
   board: BoardView | null;
   commit: (document: ProblemDocument) => void;
@@ -61,7 +63,18 @@ export interface BenchState {
     change: Partial<
       Pick<
         BenchState,
-        "figure" | "selected" | "lit" | "measure" | "editing" | "mode" | "ways" | "why" | "plot" | "cubes" | "board"
+        | "figure"
+        | "selected"
+        | "lit"
+        | "measure"
+        | "editing"
+        | "mode"
+        | "ways"
+        | "why"
+        | "plot"
+        | "cubes"
+        | "solid"
+        | "board"
       >
     >,
   ) => void;
@@ -132,6 +145,7 @@ export function createBenchStore(of: number | string, document: ProblemDocument)
         why: null,
         plot: false,
         cubes: false,
+        solid: false,
         board: null,
         ...verbsOn(api),
         commit: (changed) => {

@@ -66,9 +66,16 @@ const alsoOf = (state: BenchState): string =>
     state.why ? "why" : "",
     state.plot ? "plot" : "",
     state.cubes ? "cubes" : "",
+    ...alsoOfProfile(state),
   ]
     .filter(Boolean)
     .join(",");
+
+/** Of a profile the tally that is looked at is told strip by strip, and a volume of revolution in several ways. */
+function alsoOfProfile(state: BenchState): string[] {
+  if (state.document.figures[state.figure]?.kind !== "profile") return [];
+  return [state.measure, state.solid ? "solid" : "", state.measure === "spun_volume" ? "ways" : ""];
+}
 
 /** Ask for the results of a document; answers with the change that they make. */
 async function evaluated(document: ProblemDocument, also: string): Promise<(before: Worked) => Worked> {

@@ -54,6 +54,8 @@ class Source:
     region: Region | None = None
     flow: Flow | None = None
     breadth: Quantity | None = None
+    grid: tuple[Sequence[Real], list[Sequence[Real]]] | None = None
+    """Of depths on a grid the positions along a row, and every row's depths."""
 
     @property
     def lies_flat(self) -> bool:
@@ -307,7 +309,8 @@ class Reader:
             return None
         places = tuple(across.value * Real.of(i) for i in range(len(rows)))
         length = self.unit.kind
-        return Source("grid", Ordinates(places, tuple(sections)), length, length.power(2))
+        ordinates = Ordinates(places, tuple(sections))
+        return Source("grid", ordinates, length, length.power(2), grid=(positions, rows))
 
     # Curves
 

@@ -9,6 +9,7 @@ from typing import Literal
 
 import numpy as np
 
+from mensuration.drawing.space import SpaceDrawing
 from mensuration.expressions import Quantity
 from mensuration.frozen import EMPTY, Frozen, Table
 from mensuration.numbers import Real
@@ -116,6 +117,7 @@ class ProfileResults(FigureResults):
     ways: tuple[Way, ...] = ()
     basin: Basin | None = None
     sections: tuple[str, ...] = ()
+    solid: SpaceDrawing | None = None
     drawing: StripsDrawn | None = None
     kind: Literal["profile"] = "profile"
 
@@ -163,7 +165,7 @@ def drawing(
     axis: tuple[Literal["level", "upright"], float] | None = None,
 ) -> StripsDrawn:
     """The picture."""
-    across, up = (_scale(teller, kind) for kind in (source.position, source.height))
+    across, up = (scale(teller, kind) for kind in (source.position, source.height))
     ordinates = source.ordinates
 
     def spots(heights: Sequence[Real]) -> tuple[Spot, ...]:
@@ -189,7 +191,8 @@ def drawing(
     return StripsDrawn(rings, line, lower, tops, guess, filled, axis, source.lies_flat)
 
 
-def _scale(teller: Teller, kind: Kind) -> float:
+def scale(teller: Teller, kind: Kind) -> float:
+    """The size of the unit in which quantities of a kind are told."""
     unit = teller.unit_for(kind)
     return 1.0 if unit is None else float(unit.size(teller.pi))
 

@@ -11,9 +11,11 @@ from mensuration.expressions.nodes import Binary, Call, Node, Path, UnitOf, chil
 from mensuration.frozen import table
 from mensuration.numbers import NOUGHT, Real
 from mensuration.numbers.columns import Fractions, distances
+from mensuration.numbers.rounding import Rounding
 from mensuration.problem.kinds.kind import FigureResults, NotWorkedOut, Work
 from mensuration.problem.kinds.profile import told
 from mensuration.problem.kinds.profile.document import ProfileDocument
+from mensuration.problem.kinds.profile.solid import solid_picture
 from mensuration.problem.kinds.profile.sources import Reader, Source
 from mensuration.problem.kinds.profile.told import ProfileResults
 from mensuration.profiles.bulk import total
@@ -66,6 +68,7 @@ MEASURES = (
 VOLUME, AMOUNT = Summed("volume", "height"), Summed("amount", "height")
 MOST_SMOOTH = 2000
 MOST_BOUNDED = 24  # strips of upper and lower sums beside other rules
+SHORT = Rounding(figures=3)  # of differences
 FEW = 24  # strips that are told one by one though nobody looks at their tally
 _CANT = (
     NoDigits, NoDerivative, Unbounded, NoLevel, RuleFault, ExpressionError, ZeroDivisionError, ValueError, ArithmeticError,
@@ -489,9 +492,14 @@ class ProfileWork(Work[ProfileDocument]):
             says=tuple(self._sentences(source)),
             antiderivative=self._antiderivative() if self.exact else None,
             smooth=self._smooth(source),
-            errors=tuple(self._errors(source)) if "error" in also else (),
+            errors=tuple(self._errors(source)) if "plot" in also else (),
             ways=tuple(self._ways(source)) if "ways" in also else (),
             basin=basin,
+            solid=solid_picture(
+                source, self.line, also, self.figure.spin is not None, self.figure.name, teller
+            )
+            if "solid" in also
+            else None,
             sections=self._sections(source),
             drawing=told.drawing(
                 source,
@@ -534,7 +542,7 @@ class ProfileWork(Work[ProfileDocument]):
                 totals[rule] = self._sum(source.ordinates, rule)
             except _CANT:
                 continue
-        known, beside = self._known(source), "what it comes to"
+        known, beside = self._known(source), "the true area"
         if known is not None:
             totals["exact"] = known
         elif self._rule in totals:
@@ -544,7 +552,7 @@ class ProfileWork(Work[ProfileDocument]):
         off = []
         if known is not None:
             off = [
-                (rule, teller.tell(Quantity(total - known, kind)))
+                (rule, teller.tell(Quantity(total - known, kind), rounding=SHORT))
                 for rule, total in totals.items()
                 if rule != "exact"
             ]

@@ -1,8 +1,7 @@
-import { useState, type ReactNode } from "react";
-import { api } from "../../api/client";
-import type { Complaint, ProfileDocument } from "../../api/types";
-import { changeFigure, figureAt, resultsOf } from "../../document/figures";
+import type { Complaint, ProfileDocument, ProfileResults } from "../../api/types";
+import { resultsOf } from "../../document/figures";
 import { useBench, useBenchStore } from "../../document/store";
+import { SpaceBoard } from "../../space/SpaceBoard";
 import { Lines } from "../../tally/Lines";
 import { TallyPanel } from "../../tally/TallyPanel";
 import { Button } from "../../ui/Button";
@@ -10,112 +9,113 @@ import { Maths } from "../../ui/Maths";
 import { TextInPlace } from "../../ui/TextInPlace";
 import { ToggleRow } from "../../ui/ToggleRow";
 import type { WorkProps } from "../kind";
+import { BasinBar } from "./BasinBar";
+import { NO_READINGS, RULES, shownProfile, useChange, type FieldsProps, type Rule } from "./change";
+import { CurveFields } from "./CurveFields";
+import { ErrorPlot } from "./ErrorPlot";
+import { GridFields } from "./GridFields";
+import { Named } from "./Named";
+import { ReadingsFields } from "./ReadingsFields";
+import { RulesTable } from "./RulesTable";
 import { StripsBoard } from "./StripsBoard";
+import { Weights } from "./Weights";
 
 const NO_COMPLAINTS: Complaint[] = [];
 const NOTHING = {};
+const NONE: never[] = [];
 const MEASURES = [
   { name: "area", title: "Area" },
   { name: "volume", title: "Volume" },
+  { name: "amount", title: "Amount" },
   { name: "spun_volume", title: "Spun" },
   { name: "length", title: "Length" },
+  { name: "spun_surface", title: "Swept" },
 ];
-const RULES = {
-  trapezoid: "Trapezoid",
-  simpson: "Simpson",
-  midpoint: "Midpoint",
-  left: "Left",
-  right: "Right",
-};
-const SEVERAL = /[\n\t;]|(\S*\d\S*[\s,]+){2}\S*\d/;
-type Rule = keyof typeof RULES;
-type Change = Partial<ProfileDocument>;
-/** Changes the profile; by a function where it may have been changed meanwhile. */
-type Put = (change: Change | ((now: ProfileDocument) => Change)) => void;
-type Readings = NonNullable<ProfileDocument["readings"]>;
+const KNOWN = { readings: "Readings", curve: "A curve", grid: "A grid" };
+const WITHOUT_CURVE: Rule[] = ["trapezoid", "simpson", "midpoint", "left", "right"];
+type View = "strips" | "solid" | "errors";
 
-/** A profile: its readings or its curve, the strips of a rule, the column of weights, area and volume. */
+/** A profile: its readings, its curve or its grid, the strips of a rule, the solid, area and volume. */
 export default function ProfileWork({ figure, worked }: WorkProps) {
   const store = useBenchStore();
-  const own = useBench((state) => figureAt("profile", state.document, figure));
+  const own = useBench((state) => shownProfile(state, figure));
   const unit = useBench((state) => state.document.settings?.unit ?? "m");
+  const solid = useBench((state) => state.solid);
+  const errors = useBench((state) => state.plot);
+  const { put, preview } = useChange(figure);
   const name = own?.name ?? "";
   const good = resultsOf("profile", worked.good[name]);
   const old = worked.late || (good !== undefined && good !== worked.results?.figures[name]);
   const complaints = worked.results?.complaints ?? NO_COMPLAINTS;
   if (!own) return null;
-  const put: Put = (change) => {
-    const state = store.getState();
-    state.commit(
-      changeFigure("profile", state.document, figure, (now) => ({
-        ...now,
-        ...(typeof change === "function" ? change(now) : change),
-      })),
-    );
-  };
   const faultAt = (place: string) =>
     complaints.some((c) => c.where === `figures.${name}.${place}` && c.level === "error");
-  const curved = own.curve !== null && own.curve !== undefined;
+  const what = own.curve !== null && own.curve !== undefined ? "curve" : own.grid ? "grid" : "readings";
+  const rule: Rule = own.rule ?? "trapezoid";
+  const view: View = solid ? "solid" : errors && what === "curve" ? "errors" : "strips";
+  const measures = MEASURES.filter((each) => (good ? each.name in good.tallies : each.name === "area"));
+  const views: Partial<Record<View, string>> = { strips: "Strips", solid: "Solid" };
+  if (what === "curve") views.errors = "Error";
+  const rules = Object.fromEntries(
+    Object.entries(RULES).filter(([each]) => what === "curve" || WITHOUT_CURVE.includes(each as Rule)),
+  ) as Partial<Record<Rule, string>>;
   return (
     <main className="grid min-h-0 grow md:grid-cols-[3fr_2fr]">
       <section className="flex min-h-0 min-w-0 flex-col border-edge md:border-r" aria-label="Figure">
-        <StripsBoard drawing={good?.drawing ?? null} old={old} unit={unit === "unit" ? "" : unit} title={name} />
-        <div className="flex flex-col gap-2 overflow-auto border-t border-edge bg-sheet px-3 py-2 text-sm">
-          <div className="flex flex-wrap items-center gap-3">
+        <div className="relative flex min-h-56 grow flex-col">
+          <Board view={view} good={good} old={old} unit={unit} title={name} />
+          <div className="absolute top-1.5 left-2 bg-sheet">
+            <ToggleRow
+              label="View"
+              value={view}
+              options={views}
+              onChange={(next: View) => store.getState().set({ solid: next === "solid", plot: next === "errors" })}
+            />
+          </div>
+        </div>
+        <div className="flex max-h-[45%] flex-col gap-2 overflow-auto border-t border-edge bg-sheet px-3 py-2 text-sm">
+          <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
             <ToggleRow
               label="What is known"
-              value={curved ? "curve" : "readings"}
-              options={{ readings: "Readings", curve: "A curve" }}
-              onChange={(what) =>
-                put(what === "curve" ? { curve: "0.5 x (4 - x)", from: "0", to: "4" } : { curve: null })
-              }
+              value={what}
+              options={KNOWN}
+              onChange={(next) => put((now) => begun(now, next))}
             />
-            <ToggleRow
-              label="Rule"
-              value={own.rule ?? "trapezoid"}
-              options={RULES}
-              onChange={(rule: Rule) => put({ rule })}
-            />
-            <Named before="Breadth">
-              <TextInPlace
-                value={own.breadth ?? ""}
-                label="Breadth"
-                placeholder="none"
-                className="w-20"
-                invalid={faultAt("breadth")}
-                onCommit={(text) => put({ breadth: text.trim() === "" ? null : text })}
-              />
-            </Named>
+            <ToggleRow label="Rule" value={rule} options={rules} onChange={(next: Rule) => put({ rule: next })} />
           </div>
-          {curved ? (
-            <CurveFields own={own} put={put} faultAt={faultAt} />
+          {what === "curve" ? (
+            <CurveFields own={own} put={put} preview={preview} faultAt={faultAt} />
+          ) : what === "grid" && own.grid ? (
+            <GridFields grid={own.grid} sections={good?.sections ?? NONE} put={put} faultAt={faultAt} />
           ) : (
-            <ReadingsTable readings={own.readings ?? { x: [], y: [] }} put={put} faultAt={faultAt} />
+            <ReadingsFields readings={own.readings ?? NO_READINGS} put={put} faultAt={faultAt} />
           )}
+          <MoreFields own={own} what={what} put={put} preview={preview} faultAt={faultAt} good={good} />
+          <Choices own={own} complaints={complaints} name={name} put={put} />
           {good?.posts ? <p className="text-soft">{good.posts}</p> : null}
-          {good && Object.keys(good.rules).length > 1 ? (
-            <dl className="flex flex-wrap gap-x-4 gap-y-0.5" aria-label="The area by every rule">
-              {Object.entries(good.rules).map(([rule, told]) => (
-                <div key={rule} className={`flex gap-1.5 ${rule === own.rule ? "font-semibold" : ""}`}>
-                  <dt>{RULES[rule as Rule]}</dt>
-                  <dd className="tabular-nums">
-                    {told.approximate ? "≈ " : ""}
-                    {told.text}
-                  </dd>
-                </div>
-              ))}
-            </dl>
-          ) : null}
+          {good?.says.map((sentence) => (
+            <p key={sentence} className="text-soft">
+              {sentence}
+            </p>
+          ))}
+          {good ? <RulesTable good={good} rule={rule} onRule={(next) => put({ rule: next })} /> : null}
+          {view === "errors" && good ? <Bounds errors={good.errors} /> : null}
         </div>
       </section>
-      <section className="flex min-h-0 min-w-0 flex-col bg-sheet" aria-label="Working">
+      <section className="flex min-h-0 min-w-0 flex-col overflow-auto bg-sheet" aria-label="Working">
+        {good?.antiderivative ? (
+          <p className="border-b border-edge px-4 py-1.5 text-sm" data-testid="antiderivative">
+            An antiderivative: <i>F</i>(<i>x</i>) = <Maths maths={good.antiderivative} />
+          </p>
+        ) : null}
+        {good && good.ways.length > 1 ? <Ways ways={good.ways} /> : null}
         {good?.column ? <Weights column={good.column} old={old} /> : null}
         <TallyPanel
           tallies={good?.tallies ?? NOTHING}
           old={old}
           complaints={complaints}
           figure={name}
-          measures={MEASURES}
+          measures={measures}
         />
         <Lines results={worked.results?.lines ?? NOTHING} complaints={complaints} />
       </section>
@@ -123,185 +123,190 @@ export default function ProfileWork({ figure, worked }: WorkProps) {
   );
 }
 
-/** A field behind its name. */
-function Named({
-  before,
-  after = "",
-  wide = false,
-  children,
+/** A profile that begins to be told another way; what was told before stays, but for a curve that is put aside. */
+function begun(now: ProfileDocument, what: keyof typeof KNOWN): Partial<ProfileDocument> {
+  const rule = now.rule && WITHOUT_CURVE.includes(now.rule) ? now.rule : "trapezoid";
+  if (what === "curve") return { curve: "0.5 x (4 - x)", from: "0", to: "4" };
+  if (what === "readings") return { curve: null, grid: null, rule };
+  const depths = [
+    ["0", "0.4", "0"],
+    ["0.5", "1.2", "0.6"],
+    ["0", "0.5", "0"],
+  ];
+  return { curve: null, rule, grid: now.grid ?? { along: "1", across: "1", depths } };
+}
+
+function Board({
+  view,
+  good,
+  old,
+  unit,
+  title,
 }: {
-  before: string;
-  after?: string;
-  wide?: boolean;
-  children: ReactNode;
+  view: View;
+  good: ProfileResults | undefined;
+  old: boolean;
+  unit: string;
+  title: string;
 }) {
+  if (view === "errors") return <ErrorPlot errors={good?.errors ?? NONE} />;
+  if (view === "strips")
+    return <StripsBoard drawing={good?.drawing ?? null} old={old} unit={unit === "unit" ? "" : unit} title={title} />;
   return (
-    <label className={`flex items-center gap-1.5 ${wide ? "grow" : ""}`}>
-      {before}
-      {children}
-      {after}
-    </label>
+    <SpaceBoard
+      drawing={good?.solid ?? null}
+      nets={NONE}
+      noNet={null}
+      labels={NOTHING}
+      old={old}
+      title={title}
+      onGiven={() => undefined}
+      onDrag={() => undefined}
+      empty={
+        <p className="grid h-full place-items-center p-6 text-center text-soft">
+          There is no solid to see yet: readings, a curve or a grid make one.
+        </p>
+      }
+    />
   );
 }
 
-interface FieldsProps {
-  put: Put;
-  faultAt: (place: string) => boolean;
-}
-
-const ENDS = [
-  { name: "from", label: "From", usual: "0", before: "from", after: "", className: "w-16" },
-  { name: "to", label: "To", usual: "1", before: "to", after: "", className: "w-16" },
-  { name: "strips", label: "Number of strips", usual: "10", before: "in", after: "strips", className: "w-14" },
-] as const;
-
-function CurveFields({ own, put, faultAt }: FieldsProps & { own: ProfileDocument }) {
+/** Breadth, the line that it is led round, the level up to which it is filled, and whether what lies below counts less. */
+function MoreFields({
+  own,
+  what,
+  put,
+  preview,
+  faultAt,
+  good,
+}: FieldsProps & { own: ProfileDocument; what: keyof typeof KNOWN; good: ProfileResults | undefined }) {
+  const of = own.readings?.of ?? "height";
+  if (what === "grid" || (what === "readings" && (of === "cross-section" || of === "rate"))) return null;
+  const spin = own.spin ?? null;
+  const below = (good?.says ?? NONE).some((sentence) => sentence.includes("below the line"));
   return (
-    <div className="flex flex-wrap items-center gap-2">
-      <Named before="y =" wide>
-        <TextInPlace
-          value={own.curve ?? ""}
-          label="The curve over x"
-          className="min-w-40 grow"
-          invalid={faultAt("curve")}
-          onCommit={(curve) => put({ curve })}
-        />
-      </Named>
-      {ENDS.map(({ name, label, usual, before, after, className }) => (
-        <Named key={name} before={before} after={after}>
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
+      {what === "readings" && (own.readings?.breadths ?? NONE).length > 0 ? null : (
+        <Named before="Breadth">
           <TextInPlace
-            value={own[name] ?? usual}
-            label={label}
-            className={className}
-            invalid={faultAt(name)}
-            onCommit={(text) => put({ [name]: text })}
+            value={own.breadth ?? ""}
+            label="Breadth"
+            placeholder={what === "curve" ? "none, or over x" : "none"}
+            className="w-28"
+            invalid={faultAt("breadth")}
+            onCommit={(text) => put({ breadth: text.trim() === "" ? null : text })}
           />
         </Named>
-      ))}
+      )}
+      <Named before="Led round">
+        <select
+          className="field w-44"
+          aria-label="The line that it is led round"
+          value={spin?.along ?? ""}
+          onChange={(event) => {
+            const along = event.target.value;
+            put({ spin: along === "level" || along === "upright" ? { along, at: spin?.at ?? "0" } : null });
+          }}
+        >
+          <option value="">its own line</option>
+          <option value="level">a level line, y =</option>
+          <option value="upright">an upright line, x =</option>
+        </select>
+        {spin ? (
+          <TextInPlace
+            value={spin.at ?? "0"}
+            label="Where the line is"
+            className="w-16"
+            invalid={faultAt("spin.at")}
+            onCommit={(at) => put({ spin: { ...spin, at } })}
+          />
+        ) : null}
+      </Named>
+      {below || own.signed === false ? (
+        <label className="flex items-center gap-1.5">
+          <input
+            type="checkbox"
+            className="accent-pine"
+            checked={own.signed ?? true}
+            onChange={(event) => put({ signed: event.target.checked })}
+          />
+          what lies below counts less than nothing
+        </label>
+      ) : null}
+      <BasinBar own={own} good={good} put={put} preview={preview} faultAt={faultAt} />
     </div>
   );
 }
 
-function ReadingsTable({ readings, put, faultAt }: FieldsProps & { readings: Readings }) {
-  const x = readings.x ?? [];
-  const y = readings.y ?? [];
-  const [says, setSays] = useState<string | null>(null);
-  const set = (change: Partial<Readings>) => put({ readings: { ...readings, ...change } });
-  const change = (at: number, text: string) => {
-    if (text.trim() === "") {
-      const rest = (list: string[]) => list.filter((_, index) => index !== at);
-      set({ y: rest(y), x: rest(x) });
-    } else if (at < y.length) {
-      set({ y: y.map((old, index) => (index === at ? text : old)) });
-    } else {
-      set({ y: [...y, text], x: x.length > 0 ? [...x, x.at(-1) ?? "0"] : [] });
-      requestAnimationFrame(() =>
-        document.querySelector<HTMLInputElement>(`[aria-label="Reading ${at + 2}"]`)?.focus(),
-      );
-    }
-  };
-  const take = async (text: string) => {
-    try {
-      const found = await api.readings(text);
-      put((now) => ({ readings: { ...now.readings, x: found.x, y: found.y } }));
-      setSays(found.says.join("; "));
-    } catch (error) {
-      setSays(error instanceof Error ? error.message : String(error));
-    }
-  };
-  return (
-    <div
-      className="flex flex-col gap-1.5"
-      onPaste={(event) => {
-        const text = event.clipboardData.getData("text");
-        if (!SEVERAL.test(text.trim())) return; // one number is pasted into its field
-        event.preventDefault();
-        void take(text);
-      }}
-    >
-      <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
-        {x.length === 0 ? (
-          <Named before="Spacing">
-            <TextInPlace
-              value={readings.spacing ?? "1"}
-              label="Spacing"
-              className="w-20"
-              invalid={faultAt("readings.spacing")}
-              onCommit={(spacing) => set({ spacing })}
-            />
-          </Named>
-        ) : (
-          <Button onClick={() => set({ x: [] })}>Evenly spaced</Button>
-        )}
-        <span className="text-soft">
-          {says ?? "Numbers can be pasted into a reading: one column, or positions and readings."}
-        </span>
-      </div>
-      <ol className="flex max-h-44 flex-wrap gap-1.5 overflow-auto" aria-label="Readings">
-        {[...y, ""].map((text, index) => (
-          <li key={index} className="flex flex-col items-center">
-            {x.length > 0 && index < y.length ? (
-              <TextInPlace
-                value={x[index] ?? ""}
-                label={`Position ${index + 1}`}
-                className="w-16 text-center text-xs"
-                invalid={faultAt(`readings.x.${index}`)}
-                onCommit={(typed) => set({ x: x.map((old, at) => (at === index ? typed : old)) })}
-              />
-            ) : (
-              <span className="text-xs text-soft">{index + 1}</span>
-            )}
-            <TextInPlace
-              value={text}
-              label={`Reading ${index + 1}`}
-              placeholder={index === y.length ? "+" : ""}
-              className="w-16 text-center"
-              invalid={faultAt(`readings.y.${index}`)}
-              onCommit={(typed) => change(index, typed)}
-            />
-          </li>
-        ))}
-      </ol>
-    </div>
-  );
-}
-
-function Weights({
-  column,
-  old,
+/** What can be done where a rule leaves a strip over. */
+function Choices({
+  own,
+  complaints,
+  name,
+  put,
 }: {
-  column: NonNullable<import("../../api/types").ProfileResults["column"]>;
-  old: boolean;
+  own: ProfileDocument;
+  complaints: Complaint[];
+  name: string;
+  put: FieldsProps["put"];
 }) {
+  if (!complaints.some((c) => c.code === "odd-strips" && c.where === `figures.${name}.rule`)) return null;
+  const first = own.left_over === "first";
+  const count = Number(own.strips);
   return (
-    <details className={`border-b border-edge px-4 py-1.5 text-sm ${old ? "opacity-60 grayscale" : ""}`} open>
-      <summary className="cursor-pointer font-semibold">Ordinates with their weights</summary>
-      <div className="max-h-60 overflow-auto">
-        <table className="mt-1 w-full text-right tabular-nums">
-          <thead className="text-xs text-soft">
-            <tr>
-              <th className="text-left font-normal">at</th>
-              <th className="font-normal">height</th>
-              <th className="font-normal">counts</th>
-              <th className="font-normal">makes</th>
-            </tr>
-          </thead>
-          <tbody>
-            {column.rows.map((row, index) => (
-              <tr key={index}>
-                <td className="text-left">{row.position}</td>
-                <td>{row.height}</td>
-                <td>{row.weight} ×</td>
-                <td>{row.product}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
-      <p className="mt-1 border-t border-ink pt-1 text-right" data-testid="weighted">
-        {column.says} × their sum = <Maths maths={column.factor.shown} /> × <Maths maths={column.sum.shown} /> ={" "}
-        <Maths maths={column.area.shown} />
-      </p>
-    </details>
+    <div className="flex flex-wrap items-center gap-1.5" role="group" aria-label="The strip that is left over">
+      <Button onClick={() => put({ left_over: first ? "last" : "first" })}>
+        Leave the {first ? "last" : "first"} one over
+      </Button>
+      {own.curve && Number.isFinite(count) ? (
+        <>
+          {count > 1 ? <Button onClick={() => put({ strips: `${count - 1}` })}>{count - 1} strips</Button> : null}
+          <Button onClick={() => put({ strips: `${count + 1}` })}>{count + 1} strips</Button>
+        </>
+      ) : null}
+      <Button onClick={() => put({ rule: "trapezoid" })}>All by trapezoids</Button>
+    </div>
+  );
+}
+
+function Bounds({ errors }: { errors: ProfileResults["errors"] }) {
+  if (errors.length === 0) return null;
+  return (
+    <table className="text-left tabular-nums" aria-label="Bounds of the error">
+      <thead className="text-xs text-soft">
+        <tr>
+          <th className="font-normal">rule</th>
+          <th className="px-3 text-right font-normal">off by</th>
+          <th className="px-3 text-right font-normal">at most</th>
+          <th className="px-3 text-right font-normal">order seen</th>
+        </tr>
+      </thead>
+      <tbody>
+        {errors.map((each) => (
+          <tr key={each.rule}>
+            <th className="font-normal">{RULES[each.rule as Rule]}</th>
+            <td className="px-3 text-right">{each.error}</td>
+            <td className="px-3 text-right">{each.bound || "no bound"}</td>
+            <td className="px-3 text-right">{each.order || "unclear"}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** The volume of revolution in several ways, seen to agree. */
+function Ways({ ways }: { ways: ProfileResults["ways"] }) {
+  const agree = new Set(ways.map((way) => way.volume.exact ?? way.volume.decimal.slice(0, 10))).size === 1;
+  return (
+    <p className="border-b border-edge px-4 py-1.5 text-sm" data-testid="ways">
+      {ways.map((way, index) => (
+        <span key={way.title}>
+          {index > 0 ? " · " : ""}
+          by {way.title} <Maths maths={way.volume.shown} />
+        </span>
+      ))}
+      {agree ? <b className="ml-2 text-pine">agree</b> : null}
+    </p>
   );
 }

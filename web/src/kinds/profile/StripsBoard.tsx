@@ -13,29 +13,30 @@ interface Props {
   title: string;
 }
 
-const ROOM = { left: 52, right: 24, top: 26, bottom: 40 };
+const ROOM = { left: 52, right: 24, top: 44, bottom: 40 };
 
 /** The strips under the readings or the curve: to scale, or heights stretched where they would be too flat to see. */
 export function StripsBoard({ drawing, old, unit, title }: Props) {
   const store = useBenchStore();
   const lit = useBench((state) => state.lit);
   const [frame, size] = useSize(AT_FIRST, 240);
-  const spots = drawing ? [...drawing.line, ...drawing.strips.flat()] : [];
+  const spots = drawing ? [...drawing.line, ...drawing.lower, ...drawing.smooth, ...drawing.strips.flat()] : [];
   if (!drawing || spots.length === 0)
     return (
       <div ref={frame} className="grid min-h-56 grow place-items-center bg-paper p-6 text-center text-soft">
         Readings or a curve make strips: type or paste the readings below.
       </div>
     );
-  const xs = spots.map(([x]) => x);
-  const ys = [0, ...spots.map(([, y]) => y)];
-  const [left, right] = [Math.min(...xs), Math.max(...xs)];
-  const [low, high] = [Math.min(...ys), Math.max(...ys)];
+  const axis = drawing.axis;
+  const xs = [...spots.map(([x]) => x), ...(axis?.[0] === "upright" ? [axis[1]] : [])];
+  const ys = [0, ...spots.map(([, y]) => y), ...(axis?.[0] === "level" ? [axis[1]] : [])];
+  const [left, right] = [least(xs), greatest(xs)];
+  const [low, high] = [least(ys), greatest(ys)];
   const [wide, tall] = [size.width - ROOM.left - ROOM.right, size.height - ROOM.top - ROOM.bottom];
   const true_ = Math.min(wide / (right - left || 1), tall / (high - low || 1));
-  const flat = (high - low) * true_ < tall / 3;
-  const up = flat ? (tall * 0.7) / (high - low || 1) : true_;
-  const width = (right - left) * true_;
+  const stretched = !drawing.flat || (high - low) * true_ < tall / 3 || (right - left) * true_ < wide / 3;
+  const up = stretched ? (tall * 0.8) / (high - low || 1) : true_;
+  const width = stretched ? wide : (right - left) * true_;
   const across = scaleLinear([left, right], [ROOM.left + (wide - width) / 2, ROOM.left + (wide + width) / 2]);
   const ground = size.height - ROOM.bottom;
   const height = (y: number) => ground - (y - low) * up;
@@ -44,13 +45,15 @@ export function StripsBoard({ drawing, old, unit, title }: Props) {
     ([, y]) => height(y ?? 0),
   );
   const ticks = scaleLinear([low, high], [0, 1]).ticks(5);
+  const dense = drawing.strips.length > 60;
+  const ring = path([...drawing.line, ...[...drawing.lower].reverse()]) ?? "";
   return (
     <div ref={frame} className="relative min-h-56 grow overflow-hidden bg-paper">
       <svg
         width={size.width}
         height={size.height}
         role="img"
-        aria-label={`${title}: ${drawing.strips.length} strips${flat ? ", heights stretched" : ", to scale"}`}
+        aria-label={`${title}: ${drawing.strips.length} strips${stretched ? ", heights stretched" : ", to scale"}`}
         className={`absolute inset-0 ${old ? "opacity-60 grayscale" : ""}`}
         onPointerLeave={() => store.getState().set({ lit: null })}
       >
@@ -69,29 +72,37 @@ export function StripsBoard({ drawing, old, unit, title }: Props) {
           </g>
         ))}
         {across.ticks(8).map((tick) => (
-          <text
-            key={tick}
-            x={across(tick)}
-            y={Math.max(ground, height(0)) + 18}
-            fontSize={11}
-            textAnchor="middle"
-            fill="var(--color-soft)"
-          >
+          <text key={tick} x={across(tick)} y={ground + 18} fontSize={11} textAnchor="middle" fill="var(--color-soft)">
             {tick}
           </text>
         ))}
-        {drawing.strips.map((ring, index) => {
+        {drawing.filled !== null ? (
+          <>
+            <clipPath id="filled">
+              <rect x={0} width={size.width} y={height(drawing.filled)} height={size.height} />
+            </clipPath>
+            <path
+              d={`${ring}Z`}
+              fill="var(--color-water, #3d7ea6)"
+              fillOpacity={0.35}
+              clipPath="url(#filled)"
+              data-testid="filled"
+            />
+          </>
+        ) : null}
+        {drawing.strips.length === 0 ? <path d={`${ring}Z`} fill="var(--color-pine)" fillOpacity={0.16} /> : null}
+        {drawing.strips.map((strip, index) => {
           const id = `area.strip ${index + 1}.part`;
           const here = lit !== null && (lit.id === id || lit.part === `strip ${index + 1}`);
           return (
             <path
               key={index}
               data-strip={index + 1}
-              d={`${path(ring) ?? ""}Z`}
+              d={`${path(strip) ?? ""}Z`}
               fill={here ? "var(--color-apricot)" : "var(--color-pine)"}
               fillOpacity={here ? 0.55 : index % 2 === 0 ? 0.16 : 0.24}
               stroke="var(--color-pine)"
-              strokeWidth={1}
+              strokeWidth={dense ? 0.4 : 1}
               onPointerOver={() => store.getState().set({ lit: { part: `strip ${index + 1}`, id } })}
             />
           );
@@ -104,17 +115,46 @@ export function StripsBoard({ drawing, old, unit, title }: Props) {
           stroke="var(--color-ink)"
           strokeWidth={1.4}
         />
+        {axis ? (
+          <line
+            {...(axis[0] === "level"
+              ? { x1: ROOM.left - 20, x2: size.width - 4, y1: height(axis[1]), y2: height(axis[1]) }
+              : { x1: across(axis[1]), x2: across(axis[1]), y1: 4, y2: size.height - 4 })}
+            stroke="var(--color-apricot)"
+            strokeWidth={2}
+            strokeDasharray="12 4 2 4"
+            data-testid="axis"
+          />
+        ) : null}
+        {drawing.smooth.length > 0 ? (
+          <path
+            d={path(drawing.smooth) ?? ""}
+            fill="none"
+            stroke="var(--color-apricot)"
+            strokeWidth={1.4}
+            strokeDasharray="4 3"
+            data-testid="smooth"
+          />
+        ) : null}
+        <path d={path(drawing.lower) ?? ""} fill="none" stroke="var(--color-ink)" strokeWidth={2} />
         <path d={path(drawing.line) ?? ""} fill="none" stroke="var(--color-ink)" strokeWidth={2} data-testid="line" />
-        {drawing.ordinates.length <= 200
-          ? drawing.ordinates.map(([x, y], index) => (
-              <circle key={index} cx={across(x)} cy={height(y)} r={3.2} fill="var(--color-ink)" />
+        {drawing.ordinates.length <= 200 && drawing.strips.length > 0
+          ? (hangs(drawing) ? drawing.lower : drawing.ordinates).map(([x, y], index) => (
+              <circle key={index} cx={across(x)} cy={height(y)} r={dense ? 1.6 : 3.2} fill="var(--color-ink)" />
             ))
           : null}
         <text x={size.width - ROOM.right} y={size.height - 6} fontSize={12} textAnchor="end" fill="var(--color-soft)">
-          {flat ? "heights stretched" : "to scale"}
-          {unit ? ` · ${unit}` : ""}
+          {stretched ? "heights stretched" : "to scale"}
+          {unit && drawing.flat ? ` · ${unit}` : ""}
         </text>
       </svg>
     </div>
   );
 }
+
+/** Whether readings hang down from their line. */
+const hangs = (drawing: NonNullable<Props["drawing"]>) =>
+  drawing.lower.length === drawing.ordinates.length && drawing.ordinates.every(([, y]) => y === 0);
+
+const least = (values: number[]) => values.reduce((a, b) => Math.min(a, b));
+const greatest = (values: number[]) => values.reduce((a, b) => Math.max(a, b));

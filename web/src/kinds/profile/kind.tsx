@@ -2,6 +2,7 @@ import { lazy } from "react";
 import type { ProfileDocument } from "../../api/types";
 import type { ShortcutList } from "../../ui/Shortcuts";
 import type { KindOfFigure } from "../kind";
+import { NO_READINGS } from "./change";
 
 const SHORTCUTS: ShortcutList = [
   ["Enter", "in a reading: keep it and go on to the next, which is added at the end"],
@@ -16,12 +17,23 @@ export const profile: KindOfFigure<ProfileDocument> = {
   blank: () => ({
     name: "profile",
     kind: "profile",
-    readings: { x: [], y: [], spacing: "1" },
+    readings: { ...NO_READINGS, spacing: "1" },
     rule: "trapezoid",
     strips: "10",
+    more: [],
+    parameters: [],
+    left_over: "last",
+    signed: true,
   }),
   Work: lazy(() => import("./ProfileWork")),
-  measures: () => ["area", "volume", "spun_volume", "length", "width", "mean_height"],
+  measures: ({ readings, curve, grid }) =>
+    curve
+      ? ["area", "volume", "spun_volume", "length", "spun_surface", "mean_height", "centroid_x", "centroid_y"]
+      : readings?.of === "rate"
+        ? ["amount"]
+        : grid || readings?.of === "cross-section"
+          ? ["volume", "width"]
+          : ["area", "volume", "spun_volume", "length", "width", "mean_height"],
   shortcuts: SHORTCUTS,
   shelf: () => null,
 };

@@ -1,0 +1,1 @@
+"""Small simulated stand-ins for devices, so that whole paths can be tried with nothing outside."""
