@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from mensuration.exchange.cells import COMMA_NUMBER, HEADER, TableError, decimal_point, parted_cells
@@ -21,10 +22,12 @@ _PLAIN = re.compile(r"[-−+]?\d*[.,]?\d+")
 
 @dataclass(frozen=True)
 class ReadReadings(Frozen):
-    """Positions, where there are any, and readings, as they would be typed; and what was made of the text, in sentences."""
+    """Positions, where there are any, readings and, where a third column tells them, breadths, as they would be typed; and what
+    was made of the text, in sentences."""
 
     x: tuple[str, ...]
     y: tuple[str, ...]
+    breadths: tuple[str, ...]
     says: tuple[str, ...]
 
 
@@ -52,17 +55,19 @@ def read_readings(text: str) -> ReadReadings:
     if delimiter != "," and any(COMMA_NUMBER.fullmatch(cell) for row in rows for cell in row):
         rows = [[decimal_point(cell, True) for cell in row] for row in rows]
         says.append("decimal commas were read as decimal points")
-    wide = max(map(len, rows))
-    if len(rows) > 1 and (wide > 2 or min(map(len, rows)) < wide):
-        number, row = next((n, row) for n, row in enumerate(rows, 1) if len(row) != len(rows[0]) or wide > 2)
+    wide, most = max(map(len, rows)), 2 if delimiter == " " else 3
+    if len(rows) > 1 and (wide > most or min(map(len, rows)) < wide):
+        number, row = next(
+            (n, row) for n, row in enumerate(rows, 1) if len(row) != len(rows[0]) or wide > most
+        )
         raise TableError(
-            f"row {number} has {len(row)} numbers: readings are one in a row, or a position and a reading"
+            f"row {number} has {len(row)} numbers: readings are one in a row, or a position, a reading and perhaps a breadth"
         )
     units = _units(heading, wide, says)
     if len(rows) == 1 or wide == 1:
-        return _told((), [_with_unit(cell, units[0]) for row in rows for cell in row], says)
-    columns = [[_with_unit(row[i], units[i]) for row in rows] for i in (0, 1)]
-    return _told(columns[0], columns[1], says)
+        return _told((), [_with_unit(cell, units[0]) for row in rows for cell in row], (), says)
+    columns = [[_with_unit(row[i], units[i]) for row in rows] for i in range(wide)]
+    return _told(columns[0], columns[1], columns[2] if wide > 2 else (), says)
 
 
 def _rows(text: str) -> tuple[list[list[str]], str]:
@@ -103,8 +108,9 @@ def _with_unit(cell: str, unit: str) -> str:
     return f"{cell} {unit}" if unit and _PLAIN.fullmatch(cell) else cell
 
 
-def _told(x: list[str] | tuple[str, ...], y: list[str], says: list[str]) -> ReadReadings:
+def _told(x: Sequence[str], y: Sequence[str], breadths: Sequence[str], says: list[str]) -> ReadReadings:
     if len(y) > MAX_READINGS:
         raise TableError(f"these are {len(y)} readings; at most {MAX_READINGS} can be read")
     count = f"{len(y)} readings" + (" with their positions" if x else "")
-    return ReadReadings(tuple(x), tuple(y), (count, *says))
+    count += " and breadths" if breadths else ""
+    return ReadReadings(tuple(x), tuple(y), tuple(breadths), (count, *says))

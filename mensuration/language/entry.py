@@ -18,7 +18,7 @@ from mensuration.expressions.errors import shortened
 from mensuration.expressions.signs import in_two_ways
 from mensuration.frozen import Frozen
 from mensuration.language.standing import NoEdge, Standing, fitted, missing_beside, standing_on
-from mensuration.outlines import OUTLINE, read_walk
+from mensuration.outlines import OUTLINE, PROFILE, read_walk
 
 MAX_LENGTH = 300
 JOINS = {"take": ("take away", "take", "cut out", "cut"), "common": ("keep common", "common")}
@@ -62,6 +62,9 @@ def _parser(shape: str) -> Lark:
     )
 
 
+_LENT = re.compile(r"profile\s+(?P<of>\w+)(\s+on\s+(?P<part>\w+)\.(?P<edge>\w+))?", re.IGNORECASE)
+
+
 def read_entry(text: str, shapes: Mapping[str, str] | None = None) -> dict[str, Any]:
     """The part that a line describes, as in the problem document. EntryError in words.
 
@@ -77,6 +80,9 @@ def read_entry(text: str, shapes: Mapping[str, str] | None = None) -> dict[str, 
     outline = re.match(r"outline\s+", rest, re.IGNORECASE)
     if outline:
         return _outline(rest[outline.end() :], offset + outline.end(), shapes, join)
+    lent = _LENT.fullmatch(rest.strip())
+    if lent:
+        return _lent(lent, shapes, join)
     found = _leading_shape(rest)
     if found is None:
         raise _no_shape(rest.strip(), offset)
@@ -239,6 +245,19 @@ def _outline(text: str, offset: int, shapes: Mapping[str, str], join: str) -> di
     except ExpressionError as error:
         raise EntryError(error.says, offset + (error.position or 0)) from None
     return {**part, "walk": walk.strip(), **place}
+
+
+def _lent(found: re.Match[str], shapes: Mapping[str, str], join: str) -> dict[str, Any]:
+    """``profile mound on wall.top``: what a profile of the problem lends, perhaps on an edge of another part."""
+    part: dict[str, Any] = {
+        "name": fresh_name(found["of"], shapes),
+        "shape": PROFILE,
+        "of": found["of"],
+        "given": {},
+    }
+    if found["part"]:
+        part["on"] = {"part": found["part"], "edge": found["edge"], "side": "out", "along": "middle"}
+    return {**part, "at": ["0", "0"], "turn": "0", "flip": False, "join": join}
 
 
 def _corners(text: str, offset: int) -> list[list[str]]:

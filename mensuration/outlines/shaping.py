@@ -18,6 +18,8 @@ from mensuration.solving import Solution, Step
 from mensuration.units import ANGLE, NUMBER, Kind
 
 OUTLINE = "outline"
+PROFILE = "profile"  # what a profile of the problem lends
+OUTLINES = "outlines"  # their family
 MAX_CORNERS = 200
 MARKED_CORNERS = 16
 TOLD_SIDES = 12  # a formula over more sides than that explains nothing
@@ -246,7 +248,7 @@ def _same(one: Vector, two: Vector) -> bool:
     return one[0].same_as(two[0]) and one[1].same_as(two[1])
 
 
-def solved(sketch: Sketch, length: Kind, pi: Real) -> Solution:
+def solved(sketch: Sketch, length: Kind, pi: Real, name: str = OUTLINE) -> Solution:
     """The outline as a solved figure: every side, corner and measure by name, its boundary anticlockwise.
 
     >>> from mensuration.expressions import Scope, evaluate, parse
@@ -289,9 +291,9 @@ def solved(sketch: Sketch, length: Kind, pi: Real) -> Solution:
         steps.append(Step("area", _area_formula(sketch, left_about), "the shoelace formula"))
     values["sides"] = Quantity(Real.of(count), NUMBER)
     figure = PlaneFigure(
-        name=OUTLINE,
-        title="Outline",
-        family="outlines",
+        name=name,
+        title=name.capitalize(),
+        family=OUTLINES,
         measures=tuple(measures),
         relations=(),
         outline=_boundary(sketch, left_about),

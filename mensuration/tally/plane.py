@@ -9,7 +9,7 @@ from functools import cached_property, lru_cache
 from mensuration.expressions import Path, Quantity
 from mensuration.expressions.nodes import Binary
 from mensuration.numbers import NotClosed, Real
-from mensuration.outlines import OUTLINE
+from mensuration.outlines import OUTLINES
 from mensuration.plane import AreaShare, Composition, PlacedPart, Stretch, compose
 from mensuration.plane.cutting import Cut, TooManyPieces, cut
 from mensuration.plane.regions import Region, regions_of
@@ -80,7 +80,7 @@ class PlaneTallies:
     def split(self) -> Way | None:
         """The way in which the area is told; None when as the parts were joined."""
         alone = self.composition.parts[0] if len(self.composition.parts) == 1 else None
-        outlined = alone is not None and alone.solution.figure.name == OUTLINE
+        outlined = alone is not None and alone.solution.figure.family == OUTLINES
         if self.way == PARTS or (self.way is None and not outlined) or not self.region.loops:
             return None
         try:
@@ -125,7 +125,7 @@ class PlaneTallies:
 
     def _area_derived(self, share: AreaShare) -> Derived:
         part = share.part
-        if share.role == Role.PART and part.solution.figure.name == OUTLINE:
+        if share.role == Role.PART and part.solution.figure.family == OUTLINES:
             return _outline_derived(part, self.length, self.pi)
         if share.role == Role.PART:
             return derived(part.solution, "area")

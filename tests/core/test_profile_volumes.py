@@ -353,3 +353,65 @@ def test_a_pasted_curve_of_ten_thousand_readings_is_exact() -> None:
     assert (
         found["quantities"]["area"]["exact"] == "19997/20"  # (5000 · 0.1 + 4999 · 0.3)/2
     )  # (2500 · 0.1 + 2499.5 · 0.3 …) by hand: 5000·0.1 + 4999·0.3, halved
+
+
+# As a part and as a base
+
+
+def borrowed(**more: Any) -> dict[str, Any]:
+    mound = {"name": "mound", "kind": "profile", "readings": {"y": ["0", "2", "3", "0"], "spacing": "1"}}
+    return {
+        "format": "tilt-grid/problem",
+        "version": 1,
+        "figures": [mound | more.pop("mound", {}), *more.pop("figures")],
+    }
+
+
+def test_a_profile_is_a_part_on_an_edge_and_a_base_that_is_raised() -> None:
+    """The mound of 5 m² on a wall of 3 × 1, and raised by 4; led round its left side 2π Σ x y by trapezoids exactly."""
+    parts = [
+        {"name": "wall", "shape": "rectangle", "given": {"width": "3", "height": "1"}},
+        {"name": "hill", "shape": "profile", "of": "mound", "on": {"part": "wall", "edge": "top"}},
+    ]
+    solid = {
+        "name": "bank",
+        "kind": "solid",
+        "pieces": [{"name": "bank", "shape": "prism", "base": "mound", "given": {"height": "4"}}],
+    }
+    document = borrowed(figures=[{"name": "cut", "parts": parts}, solid])
+    told_ = evaluate_document(document)
+    assert told_["complaints"] == []
+    assert told_["figures"]["cut"]["quantities"]["area"]["exact"] == "8"
+    assert told_["figures"]["bank"]["quantities"]["volume"]["exact"] == "20"
+    chords = told_["figures"]["mound"]["quantities"]["length"]["exact"]
+    assert told_["figures"]["cut"]["quantities"]["perimeter"]["exact"] == f"5 + {chords}".replace(
+        " + sqrt", " + sqrt"
+    )
+
+
+def test_a_profile_between_curves_is_a_part_without_corners_on_straight_lines() -> None:
+    mound = {"readings": None, "curve": "2", "lower": "x/2", "from": "0", "to": "4", "strips": "8"}
+    document = borrowed(
+        mound=mound, figures=[{"name": "cut", "parts": [{"name": "a", "shape": "profile", "of": "mound"}]}]
+    )
+    found = evaluate_document(document)
+    assert found["complaints"] == [] and found["figures"]["cut"]["quantities"]["area"]["exact"] == "4"
+    assert len(found["figures"]["cut"]["drawing"]["outline"][0]) == 3  # a triangle, whatever the strips
+
+
+@pytest.mark.parametrize(
+    ("mound", "of", "code"),
+    [
+        ({}, "hill", "unknown-base"),
+        ({}, "cut", "circular"),
+        ({"readings": {"y": ["1", "x"]}}, "mound", "needs-other"),
+        ({"readings": {"y": ["1", "2"], "of": "cross-section"}}, "mound", "no-region"),
+        ({"readings": {"y": ["1"] * 99}}, "mound", "no-region"),
+        ({"readings": {"y": ["0", "0", "0"]}}, "mound", "needs-other"),
+    ],
+)  # fmt: skip
+def test_what_can_t_be_a_part_is_said(mound: dict[str, Any], of: str, code: str) -> None:
+    document = borrowed(
+        mound=mound, figures=[{"name": "cut", "parts": [{"name": "a", "shape": "profile", "of": of}]}]
+    )
+    assert code in complaints(document).values()

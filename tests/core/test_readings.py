@@ -65,3 +65,11 @@ def test_no_text_makes_it_fall_over(text: str) -> None:
         assert str(error)
         return
     assert found.y and (not found.x or len(found.x) == len(found.y))
+
+
+def test_a_third_column_is_how_broad_it_is() -> None:
+    found = read_readings("x (m);depth (cm);breadth (m)\n0;12;3\n1;14,5;3,5\n")
+    assert (
+        found.x == ("0 m", "1 m") and found.y == ("12 cm", "14.5 cm") and found.breadths == ("3 m", "3.5 m")
+    )
+    assert found.says[0] == "2 readings with their positions and breadths"

@@ -16,6 +16,7 @@ from mensuration.drawing.shelf import ShelfPicture
 from mensuration.expressions import ExpressionError, Path, Quantity
 from mensuration.frozen import EMPTY, Frozen, Table
 from mensuration.pictures import Sketched
+from mensuration.plane.edges import Point
 from mensuration.problem.complaints import Complaints, Level
 from mensuration.problem.models import FigureDocument
 from mensuration.telling import Teller, Told
@@ -100,6 +101,11 @@ class Work(ABC, Generic[D]):
     def quantity(self, names: Sequence[str], text: str) -> Quantity:
         """The quantity that these names lead to within the figure. ExpressionError in words where they don't; ``text``
         is how the figure or member is called there."""
+
+    def region(self) -> list[Point] | None:
+        """The corners of what the figure is in the plane, for a part or a base that is made of it; None where it is no such
+        figure. ExpressionError in words where it can't be told."""
+        return None
 
     def function(self, name: str, of: Quantity) -> Quantity:
         """What a function of the figure (``fill``, ``depth``) comes to. ExpressionError in words where it has none."""

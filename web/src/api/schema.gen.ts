@@ -2013,7 +2013,8 @@ export interface components {
          * Part
          * @description One part of a plane figure: a shape with givens, placed and joined.
          *
-         *     The shape ``outline`` has a ``walk`` or ``points`` instead of givens.
+         *     The shape ``outline`` has a ``walk`` or ``points`` instead of givens; the shape ``profile`` is what a profile of the
+         *     problem (``of``) has between its line and its readings or curve.
          */
         Part: {
             /**
@@ -2047,6 +2048,8 @@ export interface components {
             join: "add" | "take" | "common";
             /** Name */
             name: string;
+            /** Of */
+            of?: string | null;
             on?: components["schemas"]["Attachment"] | null;
             /** Points */
             points?: [
@@ -2570,9 +2573,12 @@ export interface components {
         };
         /**
          * ReadReadings
-         * @description Positions, where there are any, and readings, as they would be typed; and what was made of the text, in sentences.
+         * @description Positions, where there are any, readings and, where a third column tells them, breadths, as they would be typed; and what
+         *     was made of the text, in sentences.
          */
         ReadReadings: {
+            /** Breadths */
+            breadths: string[];
             /** Says */
             says: string[];
             /** X */

@@ -124,6 +124,7 @@ function Fields({ part, figure, document, complaints, told, drawn, onHole }: Fie
           onChange={put}
         />
       ) : null}
+      {part.shape === "profile" ? <span>of {part.of}</span> : null}
       {Object.entries(part.given).map(([given, text]) => (
         <span key={given} className="inline-flex items-center gap-1">
           <select

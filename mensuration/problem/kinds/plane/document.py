@@ -25,7 +25,8 @@ class Attachment(Model):
 class Part(Model):
     """One part of a plane figure: a shape with givens, placed and joined.
 
-    The shape ``outline`` has a ``walk`` or ``points`` instead of givens.
+    The shape ``outline`` has a ``walk`` or ``points`` instead of givens; the shape ``profile`` is what a profile of the
+    problem (``of``) has between its line and its readings or curve.
     """
 
     name: Name
@@ -33,6 +34,7 @@ class Part(Model):
     given: Givens = {}
     walk: Annotated[Typed | None, Field(description="Steps such as R 9, U 7, L ?")] = None
     points: Annotated[list[Corner] | None, Field(max_length=200)] = None
+    of: Name | None = None
     on: Attachment | None = None
     at: tuple[Typed, Typed] = ("0", "0")
     turn: Typed = "0"

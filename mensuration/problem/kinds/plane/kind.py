@@ -56,6 +56,13 @@ class PlaneKind(Kind[PlaneDocument]):
     def hangs_on(self, figure: PlaneDocument, member: str) -> list[str]:
         return [part.on.part for part in figure.parts if part.name == member and part.on is not None]
 
+    def figures_needed(self, figure: PlaneDocument, member: str | None) -> list[str]:
+        return [part.of for part in figure.parts if part.name == member and part.of is not None]
+
+    def with_figure_renamed(self, figure: PlaneDocument, old: str, new: str) -> PlaneDocument:
+        parts = [part.model_copy(update={"of": new}) if part.of == old else part for part in figure.parts]
+        return figure.model_copy(update={"parts": parts})
+
     def known(self, figure: PlaneDocument) -> list[str]:
         return list(MEASURES)
 

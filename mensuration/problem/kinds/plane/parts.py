@@ -10,7 +10,7 @@ from mensuration.catalogue import plane_figures as catalogue
 from mensuration.drawing.board import sketched
 from mensuration.expressions import ExpressionError, Quantity, unknown_word
 from mensuration.numbers import NOUGHT, Real
-from mensuration.outlines import OUTLINE, Sketch, read_walk, shape_points, shape_walk, solved
+from mensuration.outlines import OUTLINE, PROFILE, Sketch, read_walk, shape_points, shape_walk, solved
 from mensuration.plane import (
     NoSeat,
     PlacedPart,
@@ -26,6 +26,7 @@ from mensuration.plane.edges import Point
 from mensuration.plane.placing import Join, turned_back
 from mensuration.problem.kinds.givens import member_quantity, read_givens
 from mensuration.problem.kinds.kind import Context
+from mensuration.problem.kinds.plane.borrowed import profile_sketch
 from mensuration.problem.kinds.plane.document import Attachment, Part, PlaneDocument
 from mensuration.solving import Solution, SolvingError, solve
 from mensuration.telling import Teller
@@ -109,9 +110,10 @@ class Parts:
     def work_out(self, name: str) -> None:
         """Solve and place one part; what is wrong with it is complained about."""
         part, where = self.documents[name], f"parts.{name}"
-        if part.shape == OUTLINE:
-            sketch = self._outline(part, where)
-            solution = None if sketch is None else solved(sketch, self.teller.unit.kind, self.teller.pi)
+        if part.shape in (OUTLINE, PROFILE):
+            sketch = self._outline(part, where) if part.shape == OUTLINE else self._profile(part, where)
+            length, pi = self.teller.unit.kind, self.teller.pi
+            solution = None if sketch is None else solved(sketch, length, pi, part.shape)
         else:
             sketch = None
             solution = self._figure(part, where)
@@ -133,7 +135,7 @@ class Parts:
     def _figure(self, part: Part, where: str) -> Solution | None:
         figure = catalogue().get(part.shape)
         if figure is None:
-            error = unknown_word(part.shape, [*catalogue(), OUTLINE], "shape")
+            error = unknown_word(part.shape, [*catalogue(), OUTLINE, PROFILE], "shape")
             self.context.complain(f"{where}.shape", "unknown-shape", error.says)
             return None
         given = read_givens(figure, part.given, self.context, where)
@@ -151,6 +153,14 @@ class Parts:
             return None
 
     # Outlines
+
+    def _profile(self, part: Part, where: str) -> Sketch | None:
+        """What lies between the line of a profile of the problem and its readings or its curve."""
+        try:
+            return profile_sketch(part.of or "", self.context)
+        except ExpressionError as error:
+            self.context.complain(f"{where}.of", error.code, error.says)
+            return None
 
     def _outline(self, part: Part, where: str) -> Sketch | None:
         field = _outline_field(part)
@@ -311,6 +321,8 @@ class Parts:
 
 def _outline_field(part: Part) -> str:
     """The field in which an outline is described."""
+    if part.shape == PROFILE:
+        return "of"
     return "points" if part.walk is None else "walk"
 
 

@@ -12,6 +12,7 @@ from mensuration.frozen import table
 from mensuration.numbers import NOUGHT, Real
 from mensuration.numbers.columns import Fractions, distances
 from mensuration.numbers.rounding import Rounding
+from mensuration.plane.edges import Point
 from mensuration.problem.kinds.kind import FigureResults, NotWorkedOut, Work
 from mensuration.problem.kinds.profile import told
 from mensuration.problem.kinds.profile.document import ProfileDocument
@@ -69,6 +70,7 @@ VOLUME, AMOUNT = Summed("volume", "height"), Summed("amount", "height")
 MOST_SMOOTH = 2000
 MOST_BOUNDED = 24  # strips of upper and lower sums beside other rules
 SHORT = Rounding(figures=3)  # of differences
+MOST_CORNERS = 60  # strips of a profile that is a part or a base
 FEW = 24  # strips that are told one by one though nobody looks at their tally
 _CANT = (
     NoDigits, NoDerivative, Unbounded, NoLevel, RuleFault, ExpressionError, ZeroDivisionError, ValueError, ArithmeticError,
@@ -402,6 +404,18 @@ class ProfileWork(Work[ProfileDocument]):
             basin = self._basin(None)
         return self._level_for(basin, basin.amount(basin.high) / Real.of(2))
 
+    def region(self) -> list[Point] | None:
+        source = self.source
+        if source is None:
+            raise NotWorkedOut(f"“{self.figure.name}”")
+        if not source.lies_flat:
+            says = f"“{self.figure.name}” is no figure of the plane: its readings are no heights"
+            raise ExpressionError("no-region", says)
+        if source.ordinates.count > MOST_CORNERS:
+            says = f"“{self.figure.name}” has more than {MOST_CORNERS} strips: too many corners for a figure"
+            raise ExpressionError("no-region", says)
+        return _ring(list(source.ordinates.positions), list(source.bottoms), list(source.tops))
+
     def function(self, name: str, of: Quantity) -> Quantity:
         """``fill`` of a depth, ``depth`` of a volume, where it has one; else of an area."""
         length = self._kinds.length if self.source is not None else self.context.teller.unit.kind
@@ -677,6 +691,30 @@ class ProfileWork(Work[ProfileDocument]):
             self.context.teller.tell(Quantity(height, source.height)).text
             for height in source.ordinates.heights
         )
+
+
+def _ring(x: list[Real], bottoms: list[Real], tops: list[Real]) -> list[Point]:
+    """Along the bottom to the right and back along the top, without corners that lie on a straight line or on one another."""
+    corners = [*zip(x, bottoms, strict=True), *reversed(list(zip(x, tops, strict=True)))]
+    found: list[Point] = []
+    for corner in corners:
+        if found and _same(found[-1], corner):
+            continue
+        while len(found) > 1 and _straight(found[-2], found[-1], corner):
+            found.pop()
+        found.append(corner)
+    if len(found) > 1 and _same(found[0], found[-1]):
+        found.pop()
+    return found
+
+
+def _same(one: Point, two: Point) -> bool:
+    return one[0].same_as(two[0]) and one[1].same_as(two[1])
+
+
+def _straight(one: Point, two: Point, three: Point) -> bool:
+    rise = (two[0] - one[0]) * (three[1] - one[1]) - (three[0] - one[0]) * (two[1] - one[1])
+    return rise.sign() == 0
 
 
 def _has_plain_angle(node: Node) -> bool:

@@ -6,14 +6,16 @@ from collections.abc import Mapping
 from functools import lru_cache
 
 from mensuration.catalogue import plane_figures
-from mensuration.expressions import Quantity, unknown_word
+from mensuration.expressions import ExpressionError, Quantity, unknown_word
 from mensuration.numbers import Real
+from mensuration.outlines import PROFILE, solved
 from mensuration.plane import Placement, place
 from mensuration.plane.arrangement import arrange
 from mensuration.plane.edges import Point
 from mensuration.plane.regions import Region, regions_of
 from mensuration.problem.kinds.givens import read_givens
-from mensuration.problem.kinds.kind import Context
+from mensuration.problem.kinds.kind import Context, Work
+from mensuration.problem.kinds.plane.borrowed import profile_sketch
 from mensuration.problem.kinds.plane.work import PlaneWork
 from mensuration.problem.kinds.solid.document import BaseDocument, PieceDocument, Spot
 from mensuration.solids.layers import reach_across
@@ -78,6 +80,8 @@ def made_from(
 def _figure(base: str, context: Context, where: str) -> Base | None:
     """A plane figure of the problem."""
     other = context.other(base)
+    if isinstance(other, Work) and not isinstance(other, PlaneWork):
+        return _of_profile(base, context, where)
     if not isinstance(other, PlaneWork):
         says = f"“{base}” is no plane figure here: the base of this piece is one, by its name"
         context.complain(f"{where}.base", "unknown-base", says)
@@ -87,6 +91,16 @@ def _figure(base: str, context: Context, where: str) -> Base | None:
         return None
     tallies = other.tallies
     return tallies.region, tallies.quantity("area").value, tallies.quantity("perimeter").value
+
+
+def _of_profile(base: str, context: Context, where: str) -> Base | None:
+    """What lies between the line of a profile and its readings or its curve."""
+    try:
+        sketch = profile_sketch(base, context)
+    except ExpressionError as error:
+        context.complain(f"{where}.base", error.code, error.says)
+        return None
+    return _arranged(solved(sketch, context.teller.unit.kind, context.teller.pi, PROFILE))
 
 
 def _shape(base: BaseDocument, context: Context, place: str) -> Base | None:
@@ -109,9 +123,12 @@ def _shape(base: BaseDocument, context: Context, place: str) -> Base | None:
 
 @lru_cache(maxsize=100)
 def _placed(shape: str, given: tuple[tuple[str, Quantity], ...], teller: Teller) -> Base:
-    solution = solve(plane_figures()[shape], dict(given), teller.pi, teller.plainly)
+    return _arranged(solve(plane_figures()[shape], dict(given), teller.pi, teller.plainly))
+
+
+def _arranged(solution: Solution) -> Base:
     plane = arrange((place("base", 0, "add", solution, Placement()),))
-    region = regions_of(plane, lambda mask: bool(mask & 1), teller.pi)
+    region = regions_of(plane, lambda mask: bool(mask & 1), solution.pi)
     return region, solution.values["area"].value, solution.values["perimeter"].value
 
 

@@ -18,6 +18,7 @@ import { Named } from "./Named";
 import { ReadingsFields } from "./ReadingsFields";
 import { RulesTable } from "./RulesTable";
 import { StripsBoard } from "./StripsBoard";
+import { UseIt } from "./UseIt";
 import { Weights } from "./Weights";
 
 const NO_COMPLAINTS: Complaint[] = [];
@@ -233,6 +234,7 @@ function MoreFields({
           what lies below counts less than nothing
         </label>
       ) : null}
+      {good ? <UseIt name={own.name} /> : null}
       <BasinBar own={own} good={good} put={put} preview={preview} faultAt={faultAt} />
     </div>
   );

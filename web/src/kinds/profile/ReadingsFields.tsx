@@ -52,7 +52,7 @@ export function ReadingsFields({ readings, put, faultAt }: Omit<FieldsProps, "pr
   const take = async (text: string) => {
     try {
       const found = await api.readings(text);
-      set({ x: found.x, y: found.y, breadths: [] });
+      set({ x: found.x, y: found.y, breadths: found.breadths });
       setSays(found.says.join("; "));
     } catch (error) {
       setSays(error instanceof Error ? error.message : String(error));

@@ -58,7 +58,7 @@ export function SoundingDevice({ put }: { put: Put }) {
       <Popover.Portal>
         <Popover.Content
           sideOffset={6}
-          className="z-20 flex w-72 flex-col gap-2 rounded-md border border-rule bg-sheet p-3 text-sm shadow-md"
+          className="popover flex w-72 flex-col gap-2 text-sm"
           aria-label="Sounding device"
         >
           <p className="text-soft">

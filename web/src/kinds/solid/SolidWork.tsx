@@ -70,7 +70,7 @@ export default function SolidWork({ figure, worked }: WorkProps) {
   const bounds = good?.drawing?.bounds;
   const nets = useMemo(() => (good?.net ? (good.otherNets.length > 0 ? good.otherNets : [good.net]) : NO_NETS), [good]);
   const figures = useBench((state) => state.document.figures);
-  const floors = figures.filter((entry) => isOf("plane", entry)).map((entry) => entry.name);
+  const floors = figures.filter((entry) => isOf("plane", entry) || isOf("profile", entry)).map((entry) => entry.name);
   const plotted = useBench((state) => state.plot);
   const unit = useBench((state) => state.document.settings?.unit ?? "m");
   const withCubes = useBench((state) => state.cubes);
