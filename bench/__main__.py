@@ -16,7 +16,7 @@ from typing import Any
 
 from playwright.sync_api import Page, sync_playwright
 
-from bench import cards, overlaps, solids
+from bench import cards, overlaps, profiles, solids
 from mensuration.problem import ALSO, evaluate_document
 from tests.browser.service import CHROMIUM, CHROMIUM_FLAGS, ROOT, Service
 
@@ -148,6 +148,7 @@ def main() -> None:
     rows += overlaps.rows()
     rows += cards.rows()
     rows += solids.rows()
+    rows += profiles.rows()
     with tempfile.TemporaryDirectory() as folder:
         service = Service(Path(folder))
         try:
@@ -172,6 +173,7 @@ def main() -> None:
                 )
                 rows += cards.gallery_rows(page, service.address)
                 rows += solids.turning_rows(page, service.address)
+                rows += profiles.browser_rows(page, service.address)
                 chromium.close()
         finally:
             service.stop()

@@ -18,7 +18,7 @@ from mensuration.profiles.ordinates import Ordinates
 from mensuration.profiles.rules import (
     AREA,
     BOUNDING,
-    MOST_STRIPS,
+    MOST_EXACT,
     LeftOver,
     RuleName,
     Summed,
@@ -41,7 +41,7 @@ def total(
     >>> total(Ordinates(x, x), "trapezoid")
     Real('500000')
     """
-    if ordinates.count <= MOST_STRIPS or rule in BOUNDING:
+    if ordinates.count <= MOST_EXACT or rule in BOUNDING:
         return total_of(strips_of(ordinates, rule, left_over), summed, pi)
     check(ordinates, rule)
     names = summed.columns

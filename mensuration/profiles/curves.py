@@ -301,12 +301,12 @@ class Curve:
             lambda real: acb(real.ball()), {name: checked(name) for name in _BALLS}
         )
         own = closure(stretch.tree, algebra)
-        names = {name: acb(ball) for name, ball in self._balls.items()}
+        values = {name: acb(ball) for name, ball in self._balls.items()}
 
         def found(z: acb, analytic: bool) -> acb:
-            check[0] = analytic
+            check[0], values["x"] = analytic, z
             try:
-                return own({"x": z, **names})
+                return own(values)
             except ZeroDivisionError:
                 return acb(arb("nan"))
 
@@ -336,4 +336,12 @@ class Curve:
 
     @property
     def _balls(self) -> dict[str, arb]:
-        return {name: value.ball() for name, value in {**self.names, "pi": self.pi}.items()}
+        bits = ctx.prec
+        if bits not in self._known_balls:
+            known = {name: value.ball() for name, value in {**self.names, "pi": self.pi}.items()}
+            self._known_balls[bits] = known
+        return self._known_balls[bits]
+
+    @cached_property
+    def _known_balls(self) -> dict[int, dict[str, arb]]:
+        return {}

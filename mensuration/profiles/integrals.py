@@ -21,6 +21,7 @@ from mensuration.profiles.curves import Curve, Stretch
 EVALUATIONS = 12_000
 """At most so many are made, which takes well under a second."""
 SURE = 40  # bits that must be proven
+SPARE = 16  # that the working precision has more than are wanted
 SHORT = 24_000  # characters of a tree
 LITTLE = Real.of(1) / Real.of(4099)
 
@@ -49,13 +50,14 @@ class Integral:
         bits = ctx.prec
         total = arb(0)
         for stretch in self.of.stretches:
-            with precision(bits + 16):
+            wanted = arb(2) ** (SPARE - bits)
+            with precision(bits):
                 own = acb.integral(
                     self.of.complex(stretch),
                     stretch.start.ball(),
                     stretch.end.ball(),
-                    rel_tol=arb(2) ** -bits,
-                    abs_tol=arb(2) ** -bits,
+                    rel_tol=wanted,
+                    abs_tol=wanted,
                     eval_limit=EVALUATIONS,
                 )
                 total += own.real

@@ -11,6 +11,8 @@ from dataclasses import dataclass
 from functools import cached_property
 from typing import Literal
 
+import numpy as np
+
 from mensuration.expressions.nodes import Binary, Call, Negative, Node, Number, Path, Power, number_of
 from mensuration.numbers import NOUGHT, Real
 from mensuration.profiles.curves import Curve
@@ -20,6 +22,7 @@ from mensuration.profiles.integrals import Integral, NoDigits
 from mensuration.profiles.terms import tidied
 
 X, TWO, PI = Path(("x",)), number_of(2), Path(("pi",))
+SEEN, NEARLY = 801, 1e-9
 AT = "line"  # what the place of the line is called, round which a region is led, where it is no fraction
 
 
@@ -52,7 +55,10 @@ class Region:
     @cached_property
     def crosses(self) -> bool:
         """Whether the top crosses the bottom, as far as is seen."""
-        return _sign(self.top if self.bottom is None else self.top.with_(self.bottom, less)) == 0
+        x = np.linspace(float(self.top.start), float(self.top.end), SEEN)
+        heights = self.top.floats(x) - self.flat.floats(x)
+        near = np.nanmax(np.abs(heights)) * NEARLY
+        return bool(np.any(heights > near) and np.any(heights < -near))
 
     # Integrals
 

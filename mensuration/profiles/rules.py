@@ -24,7 +24,7 @@ from mensuration.profiles.ordinates import Ordinates, Row
 RuleName = Literal["trapezoid", "simpson", "midpoint", "left", "right", "upper", "lower"]
 LeftOver = Literal["last", "first"]
 TWO = Real.of(2)
-MOST_EXACT = 60  # strips whose roots are kept
+MOST_EXACT = 24  # strips whose roots are kept
 MOST_STRIPS = 200  # that are told one by one
 _REALS: Algebra[Real] = Algebra(lambda real: real, {})
 _FRACTIONS: Algebra[fmpq] = Algebra(lambda real: fmpq(*real.rational.as_integer_ratio()), {})  # type: ignore[union-attr]

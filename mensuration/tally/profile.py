@@ -15,7 +15,6 @@ from mensuration.profiles.curves import Curve
 from mensuration.profiles.integrals import Integral
 from mensuration.profiles.ordinates import Ordinates
 from mensuration.profiles.rules import (
-    MOST_STRIPS,
     LeftOver,
     RuleName,
     Strip,
@@ -73,10 +72,16 @@ class Kinds:
 
 
 def rule_tally(
-    ordinates: Ordinates, rule: RuleName, left_over: LeftOver, summed: Summed, kinds: Kinds, pi: Real
+    ordinates: Ordinates,
+    rule: RuleName,
+    left_over: LeftOver,
+    summed: Summed,
+    kinds: Kinds,
+    pi: Real,
+    most: int,
 ) -> Tally:
-    """Strip by strip; very many are told together. RuleFault where the rule asks for other ordinates."""
-    if ordinates.count <= MOST_STRIPS:
+    """Strip by strip; more than ``most`` are told together. RuleFault where the rule asks for other ordinates."""
+    if ordinates.count <= most:
         return strips_tally(strips_of(ordinates, rule, left_over), summed, kinds, pi)
     whole = total(ordinates, rule, summed, pi, left_over)
     return _together(summed.measure, whole, f"{ordinates.count} strips", kinds.total(summed), pi)
@@ -105,11 +110,6 @@ def _entry(summed: Summed, strip: Strip, kinds: Kinds, pi: Real) -> Entry:
     return Entry(Sign.TAKEN, Role.PART, subject, turned)
 
 
-def together(tally: Tally, title: str, pi: Real) -> Tally:
-    """All entries of a tally told in one."""
-    return _together(tally.measure, tally.total.value, title, tally.kind, pi)
-
-
 def _together(measure: str, total: Real, title: str, kind: Kind, pi: Real) -> Tally:
     sign = Sign.TAKEN if total.sign() < 0 else Sign.ADDED
     size = measured(measure, Quantity(abs(total), kind), pi)
@@ -120,17 +120,17 @@ def _together(measure: str, total: Real, title: str, kind: Kind, pi: Real) -> Ta
 # Chords
 
 
-def length_tally(ordinates: Ordinates, length: Kind, pi: Real) -> Tally:
-    """The chords from ordinate to ordinate."""
-    if ordinates.count > MOST_STRIPS:
+def length_tally(ordinates: Ordinates, length: Kind, pi: Real, most: int) -> Tally:
+    """The chords from ordinate to ordinate; more than ``most`` are told together."""
+    if ordinates.count > most:
         return _together("length", length_of(ordinates), f"{ordinates.count} chords", length, pi)
     return _chords("length", CHORD, ordinates, length, length, pi)
 
 
-def spun_surface_tally(ordinates: Ordinates, length: Kind, pi: Real) -> Tally:
-    """What the chords sweep round a line: the sides of frustums."""
+def spun_surface_tally(ordinates: Ordinates, length: Kind, pi: Real, most: int) -> Tally:
+    """What the chords sweep round a line: the sides of frustums; more than ``most`` are told together."""
     area = length.power(2)
-    if ordinates.count > MOST_STRIPS:
+    if ordinates.count > most:
         total = spun_surface_of(ordinates, pi)
         return _together("spun_surface", total, f"{ordinates.count} frustums", area, pi)
     return _chords("spun_surface", SWEPT, ordinates, length, area, pi)

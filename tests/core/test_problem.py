@@ -72,6 +72,19 @@ ANSWERS: dict[str, dict[str, tuple[str | None, str]]] = {
     "cross-bolster": {"Foam": (None, "359.46 L"), "Cover": (None, "388.39 dm²")},
     # 0.5 m times the sum of all heights, as both ends are 0; times 4.2 m
     "pump-track-mound": {"Cross-section": ("149/50", "2.98 m²"), "Soil": ("3129/250", "12.516 m³")},
+    # 2π (0.12 · 0.2²/2 - 3 · 0.2⁴/4) m³; π d²/6 to the depth d; 12 cm over √2
+    "bird-bowl": {
+        "It holds": ("12*pi/5", "7.54 L"),
+        "8 cm deep": (None, "3.35 L"),
+        "Half full": (None, "8.49 cm"),
+    },
+    # by SciPy, the level by its root finder on straight lines between the readings
+    "frog-pond": {
+        "Water": ("1223/20", "61.15 m³"),
+        "By trapezoids": ("2421/40", "60.53 m³"),
+        "Half of it": (None, "1.16 m"),
+    },
+    "sand-bed": {"Sand": ("8029/300", "26.76 m³")},
     # 18 less half of 2.88π; front and back lose 0.72π each, the top 2.4 · 2; the bowl is half of 4.8π
     "half-pipe": {
         "Concrete left": ("18 - 36*pi/25", "13.48 m³"),

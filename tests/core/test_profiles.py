@@ -138,7 +138,7 @@ def test_the_length_is_that_of_the_chords() -> None:
     assert found["quantities"]["length"]["exact"] == "10"
     check_tally(found["tallies"]["length"])
     bent = Ordinates(tuple(map(Real.of, (0, 3, 7))), tuple(map(Real.of, (0, 4, 1))))
-    assert float(length_of(bent)) == pytest.approx(10) == float(length_tally(bent, LENGTH, PI).total.value)
+    assert float(length_of(bent)) == pytest.approx(10) == float(length_tally(bent, LENGTH, PI, 9).total.value)
 
 
 def test_what_lies_below_the_line_counts_less_than_nothing() -> None:

@@ -74,6 +74,7 @@ const alsoOf = (state: BenchState): string =>
 /** Of a profile the tally that is looked at is told strip by strip, and a volume of revolution in several ways. */
 function alsoOfProfile(state: BenchState): string[] {
   if (state.document.figures[state.figure]?.kind !== "profile") return [];
+  if (state.draft) return ["slid", state.solid ? "solid" : ""];
   return [state.measure, state.solid ? "solid" : "", state.measure === "spun_volume" ? "ways" : ""];
 }
 

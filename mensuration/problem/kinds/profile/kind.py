@@ -21,7 +21,7 @@ class ProfileKind(Kind[ProfileDocument]):
     name = "profile"
     document = ProfileDocument
     results = ProfileResults
-    also = ("plot", "ways", "solid", *MEASURES[:5])
+    also = ("plot", "ways", "solid", "slid", *MEASURES[:5])
 
     def start(self, figure: ProfileDocument, context: Context) -> ProfileWork:
         return ProfileWork(figure, context)

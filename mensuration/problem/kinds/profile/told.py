@@ -186,9 +186,15 @@ def drawing(
     rings: tuple[tuple[Spot, ...], ...] = ()
     if len(strips) <= MOST_DRAWN:
         rings = tuple(
-            tuple((x / across, y / up) for x, y in _ring(strip, source.what == "depth")) for strip in strips
+            tuple((_short(x / across), _short(y / up)) for x, y in _ring(strip, source.what == "depth"))
+            for strip in strips
         )
     return StripsDrawn(rings, line, lower, tops, guess, filled, axis, source.lies_flat)
+
+
+def _short(value: float) -> float:
+    """So many digits as can be seen."""
+    return float(f"{value:.7g}")
 
 
 def scale(teller: Teller, kind: Kind) -> float:

@@ -51,7 +51,6 @@ from mensuration.tally.profile import (
     rule_tally,
     spun_surface_tally,
     strips_tally,
-    together,
     volume_tally,
 )
 from mensuration.telling import Told, leaves
@@ -72,6 +71,7 @@ MOST_BOUNDED = 24  # strips of upper and lower sums beside other rules
 SHORT = Rounding(figures=3)  # of differences
 MOST_CORNERS = 60  # strips of a profile that is a part or a base
 FEW = 24  # strips that are told one by one though nobody looks at their tally
+Telling = Callable[[int], Tally]
 _CANT = (
     NoDigits, NoDerivative, Unbounded, NoLevel, RuleFault, ExpressionError, ZeroDivisionError, ValueError, ArithmeticError,
 )  # fmt: skip
@@ -137,12 +137,13 @@ class ProfileWork(Work[ProfileDocument]):
 
     @cached_property
     def _tallies(self) -> dict[str, Tally]:
+        """Every tally; more than FEW strips are told together."""
         if self.source is None:
             return {}
         found = {}
         for measure, tally in self._tellings(self.source):
             try:
-                found[measure] = tally()
+                found[measure] = tally(FEW)
             except _CANT:
                 continue
         if self.source.breadth is not None and "area" in found:
@@ -151,7 +152,16 @@ class ProfileWork(Work[ProfileDocument]):
             found = {"area": found.pop("area"), "volume": whole, **found}
         return found
 
-    def _tellings(self, source: Source) -> Iterator[tuple[str, Callable[[], Tally]]]:
+    def _in_full(self, measure: str) -> Tally:
+        """A tally strip by strip, unless there are very many."""
+        own = self._tallies[measure]
+        if self.source is None or self.exact or self.source.ordinates.count <= FEW:
+            return own
+        of = dict(self._tellings(self.source)).get(measure)
+        return own if of is None else of(MOST_STRIPS)
+
+    def _tellings(self, source: Source) -> Iterator[tuple[str, Telling]]:
+        """How each tally is told, up to so many strips one by one."""
         if source.what in ("cross-section", "grid"):
             yield "volume", partial(self._of_strips, source.ordinates, VOLUME)
         elif source.what == "rate":
@@ -163,10 +173,11 @@ class ProfileWork(Work[ProfileDocument]):
             if "breadth" in source.ordinates.columns:
                 yield "volume", partial(self._of_strips, source.ordinates, BY_BREADTHS)
             yield "spun_volume", self._spun
-            yield "length", lambda: length_tally(self._edge(source), self._kinds.length, self._pi)
+            length, pi = self._kinds.length, self._pi
+            yield "length", lambda most: length_tally(self._edge(source), length, pi, most)
             yield "spun_surface", self._spun_surface
 
-    def _by_integrals(self, source: Source) -> Iterator[tuple[str, Callable[[], Tally]]]:
+    def _by_integrals(self, source: Source) -> Iterator[tuple[str, Telling]]:
         region, line = source.region, self.line
         assert region is not None
         wanted: list[tuple[str, int, Callable[[], Integral]]] = [("area", 2, lambda: region.area)]
@@ -179,7 +190,7 @@ class ProfileWork(Work[ProfileDocument]):
             wanted.append(("spun_surface", 2, lambda: region.spun_surface(line)))
         unit, pi = self.context.teller.unit, self._pi
         for measure, power, of in wanted:
-            yield measure, lambda m=measure, p=power, f=of: exact_tally(m, f(), unit, p, pi)  # type: ignore[misc]
+            yield measure, lambda _, m=measure, p=power, f=of: exact_tally(m, f(), unit, p, pi)  # type: ignore[misc]
 
     @cached_property
     def _kinds(self) -> Kinds:
@@ -190,17 +201,19 @@ class ProfileWork(Work[ProfileDocument]):
     def _pi(self) -> Real:
         return self.context.teller.pi
 
-    def _area(self) -> Tally:
+    def _area(self, most: int) -> Tally:
         assert self.source is not None
-        if self.strips and len(self.strips) <= MOST_STRIPS:
+        if self.strips and len(self.strips) <= most:
             return strips_tally(self.strips, AREA, self._kinds, self._pi)
-        ordinates = self.source.ordinates
-        return rule_tally(ordinates, self._rule, self.figure.left_over, AREA, self._kinds, self._pi)
+        return self._told_by_rule(self.source.ordinates, AREA, most)
 
-    def _of_strips(self, ordinates: Ordinates, summed: Summed) -> Tally:
+    def _told_by_rule(self, ordinates: Ordinates, summed: Summed, most: int) -> Tally:
+        return rule_tally(ordinates, self._rule, self.figure.left_over, summed, self._kinds, self._pi, most)
+
+    def _of_strips(self, ordinates: Ordinates, summed: Summed, most: int) -> Tally:
         if self._rule in BOUNDING:
             raise RuleFault("upper and lower sums are those of an area")
-        return rule_tally(ordinates, self._rule, self.figure.left_over, summed, self._kinds, self._pi)
+        return self._told_by_rule(ordinates, summed, most)
 
     def _sum(self, ordinates: Ordinates, rule: RuleName, summed: Summed = AREA) -> Real:
         return total(ordinates, rule, summed, self._pi, self.figure.left_over)
@@ -212,39 +225,30 @@ class ProfileWork(Work[ProfileDocument]):
             raise NoDigits
         return Line(self.line.along, self.line.at * self.context.teller.unit.size(self._pi))
 
-    def _spun(self) -> Tally:
+    def _spun(self, most: int) -> Tally:
         assert self.source is not None
-        return self._of_strips(*led_round(self.source.ordinates, self._line_here))
+        return self._of_strips(*led_round(self.source.ordinates, self._line_here), most)
 
     def _edge(self, source: Source) -> Ordinates:
         """What was measured: the tops, of depths the bottoms."""
         heights = source.bottoms if source.what == "depth" else source.tops
         return Ordinates(source.ordinates.positions, heights)
 
-    def _spun_surface(self) -> Tally:
+    def _spun_surface(self, most: int) -> Tally:
         assert self.source is not None
         edge, line = self._edge(self.source), self._line_here
         places = edge.positions if line.along == "upright" else edge.heights
         swept = edge.with_columns({"outer": distances(places, line.at)})
-        return spun_surface_tally(swept, self._kinds.length, self._pi)
-
-    def _shown(self, measure: str, wanted: bool) -> ToldTally | None:
-        """A tally as the screen has it: of many strips, only that which is looked at is told one by one."""
-        tally = self._tallies[measure]
-        if len(tally.entries) > FEW and not wanted:
-            size = f"{len(tally.entries)} {'chords' if measure in ('length', 'spun_surface') else 'strips'}"
-            tally = together(tally, size, self._pi)
-        return tell_tally(tally, self.context.teller)
+        return spun_surface_tally(swept, self._kinds.length, self._pi, most)
 
     def tally(self, measure: str) -> ToldTally | None:
-        tally = self._tallies.get(measure)
-        return None if tally is None else tell_tally(tally, self.context.teller)
+        return tell_tally(self._in_full(measure), self.context.teller) if measure in self._tallies else None
 
     def working(self, measure: str) -> list[Maths] | None:
-        tally = self._tallies.get(measure)
-        if tally is None:
+        if measure not in self._tallies:
             return None
-        return list(tally_working(f"{self.figure.name}.{measure}", tally, self.context.teller))
+        name = f"{self.figure.name}.{measure}"
+        return list(tally_working(name, self._in_full(measure), self.context.teller))
 
     # Quantities
 
@@ -487,8 +491,10 @@ class ProfileWork(Work[ProfileDocument]):
         if ordinates.even:
             gaps += f" of {teller.tell(Quantity(ordinates.spacing, source.position)).text} each"
         first = next(iter(self._tallies), "")
+        wanted = set() if "slid" in also else {first, *also}
         tallies = (
-            (measure, self._shown(measure, measure in also or measure == first)) for measure in self._tallies
+            (measure, tell_tally(self._in_full(measure) if measure in wanted else tally, teller))
+            for measure, tally in self._tallies.items()
         )
         rules, off, beside = self._side_by_side(source)
         basin = self._told_basin()
@@ -497,7 +503,7 @@ class ProfileWork(Work[ProfileDocument]):
             axis = self.line.along, float(self.line.at)
         return ProfileResults(
             quantities=table(self._told_quantities()),
-            tallies=table((measure, tally) for measure, tally in tallies if tally is not None),
+            tallies=table(tallies),
             column=None if self.exact else self._column(source),
             rules=table(rules),
             off=table(off),

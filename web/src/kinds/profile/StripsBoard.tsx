@@ -91,22 +91,37 @@ export function StripsBoard({ drawing, old, unit, title }: Props) {
           </>
         ) : null}
         {drawing.strips.length === 0 ? <path d={`${ring}Z`} fill="var(--color-pine)" fillOpacity={0.16} /> : null}
-        {drawing.strips.map((strip, index) => {
-          const id = `area.strip ${index + 1}.part`;
-          const here = lit !== null && (lit.id === id || lit.part === `strip ${index + 1}`);
-          return (
-            <path
-              key={index}
-              data-strip={index + 1}
-              d={`${path(strip) ?? ""}Z`}
-              fill={here ? "var(--color-apricot)" : "var(--color-pine)"}
-              fillOpacity={here ? 0.55 : index % 2 === 0 ? 0.16 : 0.24}
-              stroke="var(--color-pine)"
-              strokeWidth={dense ? 0.4 : 1}
-              onPointerOver={() => store.getState().set({ lit: { part: `strip ${index + 1}`, id } })}
-            />
-          );
-        })}
+        {dense
+          ? [0, 1].map((odd) => (
+              <path
+                key={odd}
+                data-strips={drawing.strips.length}
+                d={drawing.strips
+                  .filter((_, index) => index % 2 === odd)
+                  .map((strip) => `${path(strip) ?? ""}Z`)
+                  .join("")}
+                fill="var(--color-pine)"
+                fillOpacity={odd ? 0.24 : 0.16}
+                stroke="var(--color-pine)"
+                strokeWidth={0.4}
+              />
+            ))
+          : drawing.strips.map((strip, index) => {
+              const id = `area.strip ${index + 1}.part`;
+              const here = lit !== null && (lit.id === id || lit.part === `strip ${index + 1}`);
+              return (
+                <path
+                  key={index}
+                  data-strip={index + 1}
+                  d={`${path(strip) ?? ""}Z`}
+                  fill={here ? "var(--color-apricot)" : "var(--color-pine)"}
+                  fillOpacity={here ? 0.55 : index % 2 === 0 ? 0.16 : 0.24}
+                  stroke="var(--color-pine)"
+                  strokeWidth={1}
+                  onPointerOver={() => store.getState().set({ lit: { part: `strip ${index + 1}`, id } })}
+                />
+              );
+            })}
         <line
           x1={across(left)}
           x2={across(right)}
