@@ -1,3 +1,4 @@
+import { memo } from "react";
 import { scaleLog } from "d3-scale";
 import { line } from "d3-shape";
 import type { ProfileResults } from "../../api/types";
@@ -16,7 +17,7 @@ const DASHES = ["", "7 4", "2 3", "9 3 2 3", "1 4"];
 const AT_FIRST = { width: 760, height: 380 };
 
 /** By how much each rule is off for how many strips, both by powers of ten: a straight line falls as steeply as its order. */
-export function ErrorPlot({ errors }: { errors: ProfileResults["errors"] }) {
+export const ErrorPlot = memo(function ErrorPlot({ errors }: { errors: ProfileResults["errors"] }) {
   const [frame, size] = useSize(AT_FIRST, 240);
   const shown = errors.filter((each) => each.points.length > 1);
   const all = shown.flatMap((each) => each.points);
@@ -31,7 +32,7 @@ export function ErrorPlot({ errors }: { errors: ProfileResults["errors"] }) {
       )}
     </div>
   );
-}
+});
 
 function Plot({ shown, size }: { shown: ProfileResults["errors"]; size: { width: number; height: number } }) {
   const all = shown.flatMap((each) => each.points);

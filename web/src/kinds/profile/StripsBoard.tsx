@@ -1,3 +1,4 @@
+import { memo } from "react";
 import { scaleLinear } from "d3-scale";
 import { line } from "d3-shape";
 import type { ProfileResults } from "../../api/types";
@@ -16,7 +17,7 @@ interface Props {
 const ROOM = { left: 52, right: 24, top: 44, bottom: 40 };
 
 /** The strips under the readings or the curve: to scale, or heights stretched where they would be too flat to see. */
-export function StripsBoard({ drawing, old, unit, title }: Props) {
+export const StripsBoard = memo(function StripsBoard({ drawing, old, unit, title }: Props) {
   const store = useBenchStore();
   const lit = useBench((state) => state.lit);
   const [frame, size] = useSize(AT_FIRST, 240);
@@ -165,7 +166,7 @@ export function StripsBoard({ drawing, old, unit, title }: Props) {
       </svg>
     </div>
   );
-}
+});
 
 /** Whether readings hang down from their line. */
 const hangs = (drawing: NonNullable<Props["drawing"]>) =>

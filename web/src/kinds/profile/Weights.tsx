@@ -1,8 +1,15 @@
+import { memo } from "react";
 import type { ProfileResults } from "../../api/types";
 import { Maths } from "../../ui/Maths";
 
 /** The ordinates with their weights in a column, as people write them. */
-export function Weights({ column, old }: { column: NonNullable<ProfileResults["column"]>; old: boolean }) {
+export const Weights = memo(function Weights({
+  column,
+  old,
+}: {
+  column: NonNullable<ProfileResults["column"]>;
+  old: boolean;
+}) {
   return (
     <details className={`border-b border-edge px-4 py-1.5 text-sm ${old ? "opacity-60 grayscale" : ""}`} open>
       <summary className="cursor-pointer font-semibold">Ordinates with their weights</summary>
@@ -34,4 +41,4 @@ export function Weights({ column, old }: { column: NonNullable<ProfileResults["c
       </p>
     </details>
   );
-}
+});
