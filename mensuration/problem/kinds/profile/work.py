@@ -566,7 +566,7 @@ class ProfileWork(Work[ProfileDocument]):
         if known is not None:
             totals["exact"] = known
         elif self._rule in totals:
-            known, beside = totals[self._rule], f"the {RULES[self._rule].title}"
+            known, beside = totals[self._rule], RULES[self._rule].title
         teller = self.context.teller
         rules = [(rule, teller.tell(Quantity(total, kind))) for rule, total in totals.items()]
         off = []

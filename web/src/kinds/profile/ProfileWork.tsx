@@ -54,7 +54,8 @@ export default function ProfileWork({ figure, worked }: WorkProps) {
   const what = own.curve !== null && own.curve !== undefined ? "curve" : own.grid ? "grid" : "readings";
   const rule: Rule = own.rule ?? "trapezoid";
   const view: View = solid ? "solid" : errors && what === "curve" ? "errors" : "strips";
-  const measures = MEASURES.filter((each) => (good ? each.name in good.tallies : each.name === "area"));
+  const told = good && Object.keys(good.tallies).length > 0 ? good.tallies : { area: null };
+  const measures = MEASURES.filter((each) => each.name in told);
   const views: Partial<Record<View, string>> = { strips: "Strips", solid: "Solid" };
   if (what === "curve") views.errors = "Error";
   const rules = Object.fromEntries(

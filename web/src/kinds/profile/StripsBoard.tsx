@@ -39,7 +39,7 @@ export const StripsBoard = memo(function StripsBoard({ drawing, old, unit, title
   const up = stretched ? (tall * 0.8) / (high - low || 1) : true_;
   const width = stretched ? wide : (right - left) * true_;
   const across = scaleLinear([left, right], [ROOM.left + (wide - width) / 2, ROOM.left + (wide + width) / 2]);
-  const ground = size.height - ROOM.bottom;
+  const ground = size.height - ROOM.bottom - (tall - (high - low) * up) / 2;
   const height = (y: number) => ground - (y - low) * up;
   const path = line<readonly number[]>(
     ([x]) => across(x ?? 0),
