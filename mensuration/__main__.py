@@ -1,5 +1,5 @@
 """The command line: ``python -m mensuration evaluate FILE`` (``-`` for standard input), ``solve FIGURE name=value …``,
-``check FIGURE``."""
+``check FILE LABEL ANSWER``."""
 
 from __future__ import annotations
 
@@ -10,6 +10,7 @@ from pathlib import Path
 
 from mensuration.catalogue import WrongDeclaration, figures
 from mensuration.expressions import unknown_word
+from mensuration.frozen import as_data
 from mensuration.problem import (
     ALSO,
     FORMAT,
@@ -19,6 +20,7 @@ from mensuration.problem import (
     json_schema,
     read_text,
 )
+from mensuration.slips import check_answer
 
 NAMED = "it"
 SETTINGS = {
@@ -40,15 +42,17 @@ def main(arguments: list[str] | None = None) -> int:
     command.add_argument("given", nargs="*", help="what is known of it, such as radius=2 or angle=110°")
     for setting, help_ in SETTINGS.items():
         command.add_argument(f"--{setting}", help=help_)
-    command = commands.add_parser("check", help="check the declarations of the catalogue, or of one figure")
-    command.add_argument("figure", nargs="?", help="its name, such as cone")
+    command = commands.add_parser("check", help="check an answer, or the declarations of the catalogue")
+    command.add_argument(
+        "what", nargs="*", help="a problem FILE, the LABEL of an ask and the ANSWER; or a figure's name"
+    )
     commands.add_parser("schema", help="print the JSON Schema of the problem file")
     chosen = parser.parse_args(arguments)
     if chosen.command == "schema":
         print(json.dumps(json_schema(), indent=2, ensure_ascii=False))
         return 0
     if chosen.command == "check":
-        return _check(chosen.figure)
+        return _check(chosen.what)
     if chosen.command == "solve":
         return _solve(chosen)
     try:
@@ -62,8 +66,13 @@ def main(arguments: list[str] | None = None) -> int:
     return 0
 
 
-def _check(name: str | None) -> int:
-    """Every mistake in the declarations, a line each."""
+def _check(what: list[str]) -> int:
+    """The verdict on an answer as JSON; or every mistake in the declarations, a line each."""
+    if len(what) == 3:
+        return _check_answer(*what)
+    if len(what) > 1:
+        return _refuse("check takes a problem file, the label of an ask and the answer; or one figure's name")
+    name = what[0] if what else None
     try:
         known = figures()
     except WrongDeclaration as error:
@@ -72,6 +81,20 @@ def _check(name: str | None) -> int:
     if name is not None and name not in known:
         return _refuse(unknown_word(name, list(known), "figure").says)
     print(f"{name or f'all {len(known)} figures'}: no mistakes")
+    return 0
+
+
+def _check_answer(file: str, label: str, answer: str) -> int:
+    try:
+        problem = read_text(sys.stdin.buffer.read() if file == "-" else Path(file).read_bytes())
+    except OSError as error:
+        return _refuse(f"{file}: {error.strerror or error}")
+    except UnreadableDocument as error:
+        return _refuse(f"{file}: {error}")
+    labels = [ask.label for ask in problem.asks]
+    if label not in labels:
+        return _refuse(unknown_word(label, labels, "ask").says)
+    print(json.dumps(as_data(check_answer(problem, label, answer)), indent=2, ensure_ascii=False))
     return 0
 
 

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection
+from collections.abc import Collection, Mapping
+from dataclasses import dataclass
 from functools import partial
 from typing import Any
 
@@ -25,6 +26,7 @@ from mensuration.frozen import as_data, fields_of, table
 from mensuration.language.everyday import marked_words
 from mensuration.language.rates import RateLine, worked_rates
 from mensuration.numbers import TooDeep
+from mensuration.numbers.rounding import Rounding
 from mensuration.problem.complaints import Complaints
 from mensuration.problem.document import Ask, Problem, read
 from mensuration.problem.kinds import Context, NotWorkedOut, Work, kind_of
@@ -93,6 +95,34 @@ def solved_card(problem: Problem, name: str) -> tuple[Card, Teller] | None:
     work = evaluation.works.get(name)
     card = work.card if isinstance(work, FormulaWork) else None
     return (card, evaluation.teller) if card is not None and card.solutions else None
+
+
+@dataclass(frozen=True)
+class Asked:
+    """One ask of a problem, worked out: its expression and value, how it is told, and what its names stand for. ``works`` are
+    the figures by name."""
+
+    tree: Tree
+    quantity: Quantity
+    unit: Unit
+    rounding: Rounding
+    teller: Teller
+    scope: Scope
+    works: Mapping[str, Work[Any]]
+
+
+def asked(problem: Problem, label: str) -> Asked | None:
+    """An ask by its label; None where there is none, or it can't be worked out.
+
+    >>> pad = {"name": "pad", "parts": [{"name": "a", "shape": "square", "given": {"side": "3"}}]}
+    >>> asks = [{"label": "Area", "expression": "pad.area"}]
+    >>> document = {"format": "tilt-grid/problem", "version": 1, "figures": [pad], "asks": asks}
+    >>> asked(read(document), "Area").quantity.value
+    Real('9')
+    """
+    evaluation = _Evaluation(problem, ())
+    evaluation.results()
+    return evaluation.asked_as(label)
 
 
 class _Evaluation:
@@ -283,6 +313,21 @@ class _Evaluation:
             steps=tell_all(lines),
             working=tuple(line.text for line in lines),
         )
+
+    def asked_as(self, label: str) -> Asked | None:
+        """An ask by its label."""
+        ask = next((each for each in self.problem.asks if each.label == label), None)
+        found = None if ask is None else self._read(ask.expression, "asks")
+        if ask is None or found is None:
+            return None
+        tree, quantity = found
+        rounding = read_rounding(ask.rounding, "asks", self.complaints) or self.teller.rounding
+        try:
+            unit = _unit_for(ask.unit, quantity.kind) if ask.unit else self.teller.unit_for(quantity.kind)
+        except ExpressionError:
+            return None
+        scope, works = self._scope(None), self.works
+        return Asked(tree, quantity, unit or NO_UNIT, rounding, self.teller, scope, works)
 
     def _measure_of(self, tree: Tree) -> tuple[Work[Any], str] | None:
         """The figure of which an expression is one measure, and nothing else."""

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Iterator, Sequence
+from collections.abc import Collection, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Annotated, Literal
 
@@ -16,6 +16,8 @@ from mensuration.frozen import table
 from mensuration.problem.kinds.givens import declared, read_givens
 from mensuration.problem.kinds.kind import Change, Context, FigureResults, Kind, NotWorkedOut, Work
 from mensuration.problem.models import FigureDocument, Givens
+from mensuration.tally.deriving import derived
+from mensuration.tally.entry import Entry, Role, Sign, Subject, Tally
 from mensuration.telling.mathematics import Maths
 
 
@@ -73,6 +75,24 @@ class FormulaWork(Work[FormulaDocument]):
         if self.card is None or name not in self.card.known:
             raise NotWorkedOut(f"the {name} of “{text}”")
         return self.card.known[name]
+
+    def tallies_of(self, measure: str) -> tuple[Tally, ...]:
+        card = self.card
+        if card is None or not card.solutions or measure in card.solution.given:
+            return ()
+        solution = card.solution
+        if measure not in solution.values:
+            return ()
+        steps, own = derived(solution, measure)
+        subject = Subject(self.figure.name, 0, shape=solution.figure.title.lower())
+        entry = Entry(Sign.ADDED, Role.PART, subject, own, steps)
+        return (Tally(measure, own.value.kind, (entry,)),)
+
+    def known_of(self, member: str) -> Mapping[str, Quantity]:
+        return self.card.known if self.card is not None else {}
+
+    def typed_of(self, member: str) -> Mapping[str, str]:
+        return self.figure.given or {}
 
     def working(self, measure: str) -> list[Maths] | None:
         card = self.card

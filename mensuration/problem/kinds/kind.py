@@ -8,7 +8,7 @@ members and figures in a safe order, each by its :class:`Work`. ``docs/adding-a-
 from __future__ import annotations
 
 from abc import ABC, abstractmethod
-from collections.abc import Callable, Collection, Iterator, Sequence
+from collections.abc import Callable, Collection, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Generic, TypeVar
 
@@ -19,6 +19,7 @@ from mensuration.pictures import Sketched
 from mensuration.plane.edges import Point
 from mensuration.problem.complaints import Complaints, Level
 from mensuration.problem.models import FigureDocument
+from mensuration.tally.entry import Tally
 from mensuration.telling import Teller, Told
 from mensuration.telling.mathematics import Maths
 from mensuration.telling.tallies import ToldTally
@@ -118,6 +119,18 @@ class Work(ABC, Generic[D]):
     def tally(self, measure: str) -> ToldTally | None:
         """The tally of one of its measures, where it has one."""
         return None
+
+    def tallies_of(self, measure: str) -> tuple[Tally, ...]:
+        """The tallies of one of its measures, as numbers: as it is told, and as its parts were joined where that is another."""
+        return ()
+
+    def known_of(self, member: str) -> Mapping[str, Quantity]:
+        """All quantities of a member, or of the figure itself where it has none."""
+        return {}
+
+    def typed_of(self, member: str) -> Mapping[str, str]:
+        """The measurements of a member as they were typed."""
+        return {}
 
     def working(self, measure: str) -> list[Maths] | None:
         """The written steps to one of its measures; None where there is nothing to show but the value."""

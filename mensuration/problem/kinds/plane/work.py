@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import lru_cache
 from typing import Literal
@@ -173,6 +173,20 @@ class PlaneWork(Work[PlaneDocument]):
                 told = replace(told, split=self._drawn_split(self.tallies.split))
             self._told[measure] = told
         return self._told[measure]
+
+    def tallies_of(self, measure: str) -> tuple[Tally, ...]:
+        if self.tallies is None or measure not in MEASURES:
+            return ()
+        told = self.tallies.of(measure)
+        parts = self.tallies.as_parts if measure == "area" else told
+        return (told,) if told is parts else (told, parts)
+
+    def known_of(self, member: str) -> Mapping[str, Quantity]:
+        found = self.parts.solutions.get(member)
+        return {} if found is None else found.values
+
+    def typed_of(self, member: str) -> Mapping[str, str]:
+        return self.parts.typed.get(member, {})
 
     def working(self, measure: str) -> list[Maths] | None:
         if self.tallies is None or measure not in MEASURES:

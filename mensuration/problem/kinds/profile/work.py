@@ -244,6 +244,9 @@ class ProfileWork(Work[ProfileDocument]):
     def tally(self, measure: str) -> ToldTally | None:
         return tell_tally(self._in_full(measure), self.context.teller) if measure in self._tallies else None
 
+    def tallies_of(self, measure: str) -> tuple[Tally, ...]:
+        return (self._in_full(measure),) if measure in self._tallies else ()
+
     def working(self, measure: str) -> list[Maths] | None:
         if measure not in self._tallies:
             return None

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import lru_cache
 from typing import Literal
@@ -29,6 +29,7 @@ from mensuration.solids.filling import CannotBeFilled, depth_of, filled
 from mensuration.solving import Solution, SolvingError, solve
 from mensuration.solving.faults import listed
 from mensuration.solving.solve import solutions
+from mensuration.tally import Tally
 from mensuration.tally.solid import MEASURES, SolidTallies, openings_in
 from mensuration.tally.solid_ways import volume_ways
 from mensuration.telling import Teller, Told
@@ -226,6 +227,17 @@ class SolidWork(Work[SolidDocument]):
         if self.tallies is None or measure not in self.tallies.measures:
             return None
         return tell_tally(self.tallies.of(measure), self.context.teller)
+
+    def tallies_of(self, measure: str) -> tuple[Tally, ...]:
+        known = self.tallies is not None and measure in self.tallies.measures
+        return (self.tallies.of(measure),) if self.tallies is not None and known else ()
+
+    def known_of(self, member: str) -> Mapping[str, Quantity]:
+        found = self.solutions.get(member)
+        return {} if found is None else found.values
+
+    def typed_of(self, member: str) -> Mapping[str, str]:
+        return self.documents[member].given if member in self.documents else {}
 
     def working(self, measure: str) -> list[Maths] | None:
         if self.tallies is None or measure not in self.tallies.measures:

@@ -1,0 +1,6 @@
+"""Answers checked, and the classic mistake behind a wrong one named: each computed from the derivation at hand, never stored."""
+
+from mensuration.slips.checking import Verdict, check_answer
+from mensuration.slips.codes import Slip
+
+__all__ = ["Slip", "Verdict", "check_answer"]

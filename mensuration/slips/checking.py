@@ -1,0 +1,285 @@
+"""An answer checked against an ask of a problem: right, or what is wrong with it, named as far as it is certain."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass, replace
+from typing import Any
+
+from mensuration.expressions import ExpressionError, Path, Quantity, Scope, evaluate, parse, paths
+from mensuration.expressions.functions import FUNCTIONS
+from mensuration.expressions.nodes import Binary, Call, Negative, Node, Number, Power, UnitOf, children
+from mensuration.frozen import Frozen
+from mensuration.numbers import Real
+from mensuration.numbers.rounding import NOT_ROUNDED, Rounding, round_by
+from mensuration.problem.document import Problem
+from mensuration.problem.evaluate import Asked, asked
+from mensuration.problem.kinds import Work
+from mensuration.slips.answers import (
+    Answer,
+    Wanted,
+    is_number,
+    is_right,
+    matches,
+    otherwise_rounded,
+    read_answer,
+    typing_slip,
+)
+from mensuration.slips.codes import RANKS, Slip, slip
+from mensuration.slips.tallies import INSTEAD, Known, Slipped, slips_of
+from mensuration.tally.entry import Tally
+from mensuration.units import NUMBER
+
+MOST = 4  # slips that are told
+EARLY = Rounding(places=2)
+DEEPEST = 12  # lines that name one another
+RIGHT = "right"
+_CANT = (ExpressionError, ZeroDivisionError, ValueError, ArithmeticError)
+
+
+@dataclass(frozen=True)
+class Verdict(Frozen):
+    """What is said of an answer: whether it is right, the slips that make just this answer, likeliest first, and a sentence."""
+
+    right: bool
+    slips: tuple[Slip, ...]
+    says: str
+
+
+def check_answer(problem: Problem, label: str, typed: str) -> Verdict:
+    """The verdict on an answer to the ask with a label.
+
+    >>> from mensuration.problem import read
+    >>> pad = {"name": "pad", "parts": [{"name": "disc", "shape": "circle", "given": {"radius": "3"}}]}
+    >>> asks = [{"label": "Area", "expression": "pad.area"}]
+    >>> problem = read({"format": "tilt-grid/problem", "version": 1, "figures": [pad], "asks": asks})
+    >>> check_answer(problem, "Area", "9π m²").right, check_answer(problem, "Area", "113.10 m²").slips[0].code
+    (True, 'diameter-for-radius')
+    """
+    found = asked(problem, label)
+    if found is None:
+        return Verdict(False, (), f"“{label}” can't be worked out here, so there is nothing to compare with")
+    try:
+        answer = read_answer(typed, found.teller)
+    except _CANT as error:
+        says = error.says if isinstance(error, ExpressionError) else "this can't be read as a number"
+        return Verdict(False, (), f"this answer can't be read: {says}")
+    return _Check(problem, label, found, answer).verdict()
+
+
+def _in_full(tree: Node, problem: Problem, depth: int = 0) -> Node:
+    """An expression with the lines that it names put in, so that slips can be made in them."""
+    lines = {line.name: line.expression for line in problem.lines}
+    match tree:
+        case Path((name,)) if name in lines and depth < DEEPEST:
+            try:
+                return _in_full(parse(lines[name]), problem, depth + 1)
+            except ExpressionError:
+                return tree
+        case Negative(of):
+            return Negative(_in_full(of, problem, depth))
+        case Binary(operator, left, right, implied):
+            one, two = (_in_full(side, problem, depth) for side in (left, right))
+            return Binary(operator, one, two, implied)
+        case Power(base, exponent):
+            return Power(_in_full(base, problem, depth), exponent)
+        case Call(name, (first, *rest)):
+            kept = first if FUNCTIONS[name].of_figure else _in_full(first, problem, depth)
+            return Call(name, (kept, *(_in_full(each, problem, depth) for each in rest)))
+    return tree
+
+
+class _Check:
+    def __init__(self, problem: Problem, label: str, found: Asked, answer: Answer) -> None:
+        self.problem, self.label, self.answer = problem, label, answer
+        self.found = replace(found, tree=_in_full(found.tree, problem))
+        self.pi = found.teller.pi
+        self.wanted = Wanted(found.quantity, found.unit, found.rounding, self.pi)
+
+    def verdict(self) -> Verdict:
+        answer, wanted = self.answer, self.wanted
+        plain = wanted.quantity.kind == NUMBER
+        if is_right(answer, wanted):
+            return Verdict(True, (), RIGHT)
+        if not plain and answer.quantity.kind != wanted.quantity.kind and is_number(answer, wanted):
+            return self._slipped([slip("unit-missing" if answer.bare else "unit-power")])
+        if not answer.bare and not plain and answer.quantity.kind != wanted.quantity.kind:
+            other = f"the answer is {wanted.quantity.kind.says()}, not {answer.quantity.kind.says()}"
+            return Verdict(False, tuple(self._told(self._found())), other)
+        slips = self._told(self._found())
+        return self._slipped(slips) if slips else Verdict(False, (), self._certain())
+
+    def _slipped(self, slips: list[Slip]) -> Verdict:
+        return Verdict(False, tuple(slips), "not yet: " + "; or ".join(each.says for each in slips[:2]))
+
+    def _told(self, found: Iterator[Slipped]) -> list[Slip]:
+        known: dict[tuple[str, str], Slip] = {}
+        for each in sorted(found, key=lambda one: RANKS[one.code]):
+            known.setdefault((each.code, each.part), slip(each.code, each.part, each.called))
+        return list(known.values())[:MOST]
+
+    def _certain(self) -> str:
+        """What is certain though no slip fits."""
+        own = self.answer.quantity
+        value = self.wanted.quantity.value
+        if self.answer.bare and self.wanted.quantity.kind != NUMBER:
+            own = Quantity(own.value * self.wanted.unit.size(self.pi), self.wanted.quantity.kind)
+        size = "large" if (own.value - value).sign() > 0 else "small"
+        return f"not right: it is too {size}"
+
+    # What makes this answer
+
+    def _found(self) -> Iterator[Slipped]:
+        answer, wanted = self.answer, self.wanted
+        for code in (otherwise_rounded(answer, wanted), typing_slip(answer, wanted)):
+            if code is not None:
+                yield Slipped(code, wanted.quantity)
+        for each in self._candidates():
+            if not each.total.value.same_as(wanted.quantity.value) and matches(answer, each.total, wanted):
+                yield each
+
+    def _candidates(self) -> Iterator[Slipped]:
+        yield from self._factors()
+        yield from self._other_pi()
+        for path in {path.text: path for path in paths(self.found.tree)}.values():
+            for each in self._of_measure(path):
+                whole = self._with(path, each.total)
+                if whole is not None:
+                    yield Slipped(each.code, whole, each.part, each.called)
+        yield from self._of_filling(self.found.tree)
+
+    def _with(self, path: Path, value: Quantity) -> Quantity | None:
+        """The ask with another value for one of its names."""
+        scope = self.found.scope
+        if self.found.tree == path:
+            return value if value.kind == self.wanted.quantity.kind else None
+
+        def look_up(other: Path) -> Quantity | None:
+            return value if other == path else scope.look_up(other)
+
+        try:
+            found = evaluate(self.found.tree, Scope(look_up, scope.known, scope.pi, scope.of_figure))
+        except _CANT:
+            return None
+        return found if found.kind == self.wanted.quantity.kind else None
+
+    def _of_measure(self, path: Path) -> Iterator[Slipped]:
+        if len(path.names) != 2 or path.names[0] not in self.found.works:
+            return
+        name, measure = path.names
+        work = self.found.works[name]
+        for tally in work.tallies_of(measure):
+            yield from slips_of(tally, self._known(work))
+            yield from self._early(tally)
+        own = self.found.scope.look_up(path)
+        for (wanted, instead), code in INSTEAD.items():
+            other = self._other(work, name, instead) if wanted == measure else None
+            if other is not None and own is not None:
+                yield Slipped(code, self._as(other, own))
+        if measure == "volume" and own is not None:
+            area = self._other(work, name, "area")
+            if area is not None:
+                yield Slipped("breadth-forgotten", self._as(area, own))
+
+    def _other(self, work: Work[Any], name: str, measure: str) -> Quantity | None:
+        try:
+            return work.quantity([measure], name)
+        except _CANT:
+            return None
+
+    def _as(self, other: Quantity, own: Quantity) -> Quantity:
+        """The number of another kind of quantity with the unit that is wanted."""
+        size = self.found.teller.unit.size(self.pi)
+        have, want = (kind.length + kind.plain for kind in (other.kind, own.kind))
+        value = other.value
+        for _ in range(abs(want - have)):
+            value = value * size if want > have else value / size
+        return Quantity(value, own.kind)
+
+    def _known(self, work: Work[Any]) -> Known:
+        def bare(member: str) -> Mapping[str, Quantity]:
+            return self._bare(work.typed_of(member), work.known_of(member))
+
+        return Known(work.known_of, bare, self.found.teller.unit)
+
+    def _bare(self, typed: Mapping[str, str], known: Mapping[str, Quantity]) -> dict[str, Quantity]:
+        """Measurements typed in another unit than most, as the numbers that stand there."""
+        unit = self.found.teller.unit
+        found = {}
+        for name, text in typed.items():
+            try:
+                tree = parse(text)
+            except ExpressionError:
+                continue
+            match tree:
+                case Binary("*", Number() as number, UnitOf(own), True) if (
+                    own != unit and own.kind == unit.kind
+                ):
+                    found[name] = Quantity(number.real * unit.size(self.pi), unit.kind)
+        return {name: value for name, value in found.items() if name in known}
+
+    # Units, π and rounding
+
+    def _factors(self) -> Iterator[Slipped]:
+        """A unit changed as one of lengths is."""
+        unit = self.found.teller.unit_for(self.wanted.quantity.kind)
+        answered = self.answer.unit or self.wanted.unit
+        power = answered.power
+        if (
+            unit is None
+            or power < 2
+            or answered.kind != unit.kind
+            or answered.size(self.pi).same_as(unit.size(self.pi))
+        ):
+            return
+        ratio = (unit.size(self.pi) / answered.size(self.pi)).root(power)
+        number = self.wanted.quantity.value / unit.size(self.pi) * ratio
+        yield Slipped("plain-factor", Quantity(number * answered.size(self.pi), self.wanted.quantity.kind))
+
+    def _other_pi(self) -> Iterator[Slipped]:
+        taken = self.pi.rational is not None
+        settings = self.problem.settings.model_copy(update={"pi": "exact" if taken else "3.14"})
+        other = asked(self.problem.model_copy(update={"settings": settings}), self.label)
+        if other is not None:
+            yield Slipped("pi-full" if taken else "pi-314", other.quantity)
+
+    def _early(self, tally: Tally) -> Iterator[Slipped]:
+        """Every entry rounded before they are added."""
+        unit = self.found.teller.unit_for(tally.kind)
+        if unit is None:
+            return
+        size = unit.size(self.pi)
+        rules = {
+            self.found.rounding,
+            self.found.teller.rounding,
+            EARLY,
+            Rounding(places=1),
+            Rounding(places=0),
+        }
+        for rule in rules - {NOT_ROUNDED}:
+            rounded = [
+                (entry.sign, Real.of(round_by(entry.value.value / size, rule).value))
+                for entry in tally.entries
+                if entry.sign
+            ]
+            total = Real.sum(value if sign > 0 else -value for sign, value in rounded) * size
+            yield Slipped("rounded-early", Quantity(total, tally.kind))
+
+    # What is in a solid
+
+    def _of_filling(self, tree: Node) -> Iterator[Slipped]:
+        match tree:
+            case Call("fill", (Path((name,)), _)) if name in self.found.works:
+                whole = self._other(self.found.works[name], name, "volume")
+                if whole is not None and whole.kind == self.wanted.quantity.kind:
+                    yield Slipped("full-for-part-fill", whole)
+                    rest = whole.value - self.wanted.quantity.value
+                    yield Slipped("remaining-for-used", Quantity(rest, whole.kind))
+        if isinstance(tree, Binary) and tree.operator == "-":
+            for side in children(tree):
+                try:
+                    value = evaluate(side, self.found.scope)
+                except _CANT:
+                    continue
+                if any(isinstance(each, Call) for each in (side, *children(side))):
+                    yield Slipped("remaining-for-used", value)
