@@ -13,6 +13,7 @@ from ninja.utils import check_csrf
 
 from mensuration.problem import UnreadableDocument
 from server.problems.api import router as problems
+from server.working_out.answers import router as answers
 from server.working_out.api import router as working_out
 from server.working_out.cards import router as cards
 from server.working_out.editing import router as editing
@@ -29,6 +30,7 @@ def from_our_page(request: HttpRequest) -> bool:
 
 api = NinjaAPI(title="Tilt Grid", version="1", docs_url=None, openapi_url="/openapi.json", auth=from_our_page)
 api.add_router("", working_out)
+api.add_router("", answers)
 api.add_router("", editing)
 api.add_router("", meshes)
 api.add_router("", sounding)

@@ -19,6 +19,7 @@ MAX_BYTES = 1_000_000
 MAX_FIGURES = 50
 MAX_LINES = 200
 MAX_ASKS = 100
+MAX_TRIES = 100
 FORMAT = "tilt-grid/problem"
 
 
@@ -33,8 +34,16 @@ class WorkingLine(Model):
     expression: Typed
 
 
+class Try(Model):
+    """An answer that was given to an ask, when, and whether it was right."""
+
+    answer: Annotated[str, Field(max_length=500)]
+    at: Annotated[str, Field(max_length=40, description="In UTC, as 2026-11-27T09:10:00Z")]
+    right: bool = False
+
+
 class Ask(Model):
-    """One thing that the problem wants to know."""
+    """One thing that the problem wants to know; ``tries`` are the answers that were given."""
 
     label: Annotated[str, Field(max_length=200)]
     expression: Typed
@@ -44,6 +53,7 @@ class Ask(Model):
         list[Annotated[str, Field(max_length=100)]] | None,
         Field(max_length=MAX_RATES, description="What it costs or takes: €4.20 per m, 12 % waste"),
     ] = None
+    tries: Annotated[list[Try] | None, Field(max_length=MAX_TRIES)] = None
 
 
 class Problem(Model):

@@ -52,3 +52,5 @@ class Settings(Model):
     angle: str = "deg"
     pi: Literal["exact", "3.14", "22/7"] = "exact"
     rounding: RoundingRule | Literal["none"] = RoundingRule(places=2)
+    try_first: bool = False
+    """Whether answers and working are hidden until they were tried, or are asked for."""

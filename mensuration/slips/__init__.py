@@ -2,5 +2,6 @@
 
 from mensuration.slips.checking import Verdict, check_answer
 from mensuration.slips.codes import Slip
+from mensuration.slips.hints import hints
 
-__all__ = ["Slip", "Verdict", "check_answer"]
+__all__ = ["Slip", "Verdict", "check_answer", "hints"]

@@ -67,32 +67,38 @@ def check_answer(problem: Problem, label: str, typed: str) -> Verdict:
     return _Check(problem, label, found, answer).verdict()
 
 
-def _in_full(tree: Node, problem: Problem, depth: int = 0) -> Node:
-    """An expression with the lines that it names put in, so that slips can be made in them."""
+def in_full(tree: Node, problem: Problem, depth: int = 0) -> Node:
+    """An expression with the lines that it names put in, so that slips can be made in them.
+
+    >>> from mensuration.problem import read
+    >>> lines = [{"name": "a", "expression": "2 b"}]
+    >>> in_full(parse("a"), read({"format": "tilt-grid/problem", "version": 1, "lines": lines})) == parse("2 b")
+    True
+    """
     lines = {line.name: line.expression for line in problem.lines}
     match tree:
         case Path((name,)) if name in lines and depth < DEEPEST:
             try:
-                return _in_full(parse(lines[name]), problem, depth + 1)
+                return in_full(parse(lines[name]), problem, depth + 1)
             except ExpressionError:
                 return tree
         case Negative(of):
-            return Negative(_in_full(of, problem, depth))
+            return Negative(in_full(of, problem, depth))
         case Binary(operator, left, right, implied):
-            one, two = (_in_full(side, problem, depth) for side in (left, right))
+            one, two = (in_full(side, problem, depth) for side in (left, right))
             return Binary(operator, one, two, implied)
         case Power(base, exponent):
-            return Power(_in_full(base, problem, depth), exponent)
+            return Power(in_full(base, problem, depth), exponent)
         case Call(name, (first, *rest)):
-            kept = first if FUNCTIONS[name].of_figure else _in_full(first, problem, depth)
-            return Call(name, (kept, *(_in_full(each, problem, depth) for each in rest)))
+            kept = first if FUNCTIONS[name].of_figure else in_full(first, problem, depth)
+            return Call(name, (kept, *(in_full(each, problem, depth) for each in rest)))
     return tree
 
 
 class _Check:
     def __init__(self, problem: Problem, label: str, found: Asked, answer: Answer) -> None:
         self.problem, self.label, self.answer = problem, label, answer
-        self.found = replace(found, tree=_in_full(found.tree, problem))
+        self.found = replace(found, tree=in_full(found.tree, problem))
         self.pi = found.teller.pi
         self.wanted = Wanted(found.quantity, found.unit, found.rounding, self.pi)
 

@@ -99,7 +99,8 @@ class Bench:
         expect(self.page.get_by_test_id("total").locator("output")).to_have_text(text)
 
     def expect_answer(self, label: str, text: str) -> None:
-        expect(self.page.get_by_role("button", name=label).locator("output")).to_have_text(text)
+        ask = self.page.get_by_role("button", name=label).filter(has=self.page.locator("output"))
+        expect(ask.locator("output")).to_have_text(text)
 
     def expect_saved(self) -> None:
         self.page.wait_for_timeout(150)  # until the page knows that there is something to save

@@ -93,8 +93,8 @@ def test_what_has_no_short_antiderivative_has_proven_digits(text: str) -> None:
     wanted = mpmath.quad(form, [mpmath.mpf(1) / 8, mpmath.mpf(1) / 3, 0.5, 1])
     with precision(80):
         ball = found.proven.ball()
-        assert ball.rel_accuracy_bits() > 60
-        assert abs(mpmath.mpf(ball.mid().str(25, radius=False)) - wanted) < 1e-20
+        assert ball.rel_accuracy_bits() > 50
+        assert abs(mpmath.mpf(ball.mid().str(25, radius=False)) - wanted) < 1e-15
 
 
 pieces = st.sampled_from(

@@ -14,6 +14,7 @@ import type {
   ReadReadings,
   ReadTable,
   Sounding,
+  Verdict,
 } from "./types";
 
 /** A refusal of the server: its sentence, its status, and for a conflict the problem as it is now. */
@@ -104,6 +105,9 @@ export const api = {
   edit: (document: ProblemDocument, edit: Edit) => ask<Edited>("POST", "/edit", { document, edit }),
   entry: (text: string, shapes: Record<string, string>, of: "plane" | "solid" = "plane") =>
     ask<EntryAnswer>("POST", "/entry", { text, shapes, of }),
+  check: (document: ProblemDocument, label: string, answer: string) =>
+    ask<Verdict>("POST", "/check", { document, label, answer }),
+  hints: (document: ProblemDocument, label: string) => ask<string[]>("POST", "/hints", { document, label }),
   readings: (text: string) => ask<ReadReadings>("POST", "/readings", { text }),
   beds: () => ask<Bed[]>("GET", "/sounding/beds"),
   sounding,

@@ -105,6 +105,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Check
+         * @description The verdict on an answer.
+         */
+        post: operations["server_working_out_answers_check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/edit": {
         parameters: {
             query?: never;
@@ -162,6 +182,26 @@ export interface paths {
          *     figures are left out.
          */
         post: operations["server_working_out_api_evaluated"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hints": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Hinted
+         * @description The hints to an ask, step by step.
+         */
+        post: operations["server_working_out_answers_hinted"];
         delete?: never;
         options?: never;
         head?: never;
@@ -483,8 +523,25 @@ export interface components {
             value: components["schemas"]["Told"] | null;
         };
         /**
+         * AnswerIn
+         * @description A problem, the label of one of its asks, and what was answered.
+         */
+        AnswerIn: {
+            /**
+             * Answer
+             * @default
+             */
+            answer: string;
+            /** Document */
+            document: {
+                [key: string]: components["schemas"]["JsonValue"];
+            };
+            /** Label */
+            label: string;
+        };
+        /**
          * Ask
-         * @description One thing that the problem wants to know.
+         * @description One thing that the problem wants to know; ``tries`` are the answers that were given.
          */
         Ask: {
             /**
@@ -501,6 +558,8 @@ export interface components {
             rates?: string[] | null;
             /** Rounding */
             rounding?: components["schemas"]["RoundingRule"] | "none" | null;
+            /** Tries */
+            tries?: components["schemas"]["Try"][] | null;
             /** Unit */
             unit?: string | null;
         } & {
@@ -2346,6 +2405,7 @@ export interface components {
              *         "places": 2,
              *         "step": null
              *       },
+             *       "try_first": false,
              *       "unit": "m"
              *     }
              */
@@ -2916,6 +2976,11 @@ export interface components {
              */
             rounding: components["schemas"]["RoundingRule"] | "none";
             /**
+             * Try First
+             * @default false
+             */
+            try_first: boolean;
+            /**
              * Unit
              * @default m
              */
@@ -3035,6 +3100,21 @@ export interface components {
                 number,
                 number
             ][];
+        };
+        /**
+         * Slip
+         * @description A mistake that makes just the answer that was given: its code, in a sentence, and at which part or entry.
+         */
+        Slip: {
+            /** Code */
+            code: string;
+            /**
+             * Part
+             * @default
+             */
+            part: string;
+            /** Says */
+            says: string;
         };
         /**
          * SolidDocument
@@ -3552,6 +3632,26 @@ export interface components {
             title: string;
         };
         /**
+         * Try
+         * @description An answer that was given to an ask, when, and whether it was right.
+         */
+        Try: {
+            /** Answer */
+            answer: string;
+            /**
+             * At
+             * @description In UTC, as 2026-11-27T09:10:00Z
+             */
+            at: string;
+            /**
+             * Right
+             * @default false
+             */
+            right: boolean;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
          * Unfolded
          * @description An exact form that is longer than a line.
          */
@@ -3604,6 +3704,18 @@ export interface components {
             tallies: {
                 [key: string]: components["schemas"]["ToldTally"];
             };
+        };
+        /**
+         * Verdict
+         * @description What is said of an answer: whether it is right, the slips that make just this answer, likeliest first, and a sentence.
+         */
+        Verdict: {
+            /** Right */
+            right: boolean;
+            /** Says */
+            says: string;
+            /** Slips */
+            slips: components["schemas"]["Slip"][];
         };
         /**
          * WalkedSide
@@ -3802,6 +3914,30 @@ export interface operations {
             };
         };
     };
+    server_working_out_answers_check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnswerIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Verdict"];
+                };
+            };
+        };
+    };
     server_working_out_editing_edited: {
         parameters: {
             query?: never;
@@ -3872,6 +4008,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Results"];
+                };
+            };
+        };
+    };
+    server_working_out_answers_hinted: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnswerIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
                 };
             };
         };

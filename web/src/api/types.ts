@@ -76,6 +76,7 @@ export interface Sounding {
   number: number;
   of: number;
 }
+export type Verdict = Schemas["Verdict"];
 export type ReadReadings = Schemas["ReadReadings"];
 export type ReadTable = Schemas["ReadTable"];
 export type Agreement = Schemas["ToldAgreement"];

@@ -99,7 +99,13 @@ export function cardDocument(title: string, figure: string, given: Record<string
 export const nameFor = (figure: string): string => figure.replaceAll("-", "_");
 
 function cardSettings(): ProblemDocument["settings"] {
-  const usual: ProblemDocument["settings"] = { unit: "m", angle: "deg", pi: "exact", rounding: { places: 2 } };
+  const usual: ProblemDocument["settings"] = {
+    unit: "m",
+    angle: "deg",
+    pi: "exact",
+    rounding: { places: 2 },
+    try_first: false,
+  };
   try {
     return { ...usual, ...(JSON.parse(localStorage.getItem(SETTINGS_KEY) ?? "{}") as object) };
   } catch {

@@ -51,6 +51,8 @@ export interface BenchState {
   cubes: boolean;
   /** Whether the solid is shown that a profile makes. */
   solid: boolean;
+  /** Whether the working is shown though a problem is to be tried first. */
+  revealed: boolean;
   /** The board on the screen, while there is one. */
   board: BoardView | null;
   commit: (document: ProblemDocument) => void;
@@ -74,6 +76,7 @@ export interface BenchState {
         | "plot"
         | "cubes"
         | "solid"
+        | "revealed"
         | "board"
       >
     >,
@@ -146,6 +149,7 @@ export function createBenchStore(of: number | string, document: ProblemDocument)
         plot: false,
         cubes: false,
         solid: false,
+        revealed: false,
         board: null,
         ...verbsOn(api),
         commit: (changed) => {

@@ -1,6 +1,7 @@
 import { memo } from "react";
 import type { AskDocument, AskResults, Complaint } from "../api/types";
 import { useBench, useBenchStore } from "../document/store";
+import { AnswerBox } from "./AnswerBox";
 import { AskEditor } from "./AskEditor";
 
 interface Props {
@@ -12,6 +13,7 @@ interface Props {
 export const Asks = memo(function Asks({ answers, complaints }: Props) {
   const store = useBenchStore();
   const asks = useBench((state) => state.document.asks);
+  const hidden = useBench((state) => (state.document.settings.try_first ?? false) && !state.revealed);
   const put = (changed: AskDocument[]) => {
     const state = store.getState();
     state.commit({ ...state.document, asks: changed });
@@ -26,7 +28,7 @@ export const Asks = memo(function Asks({ answers, complaints }: Props) {
           const fault = faults.find((c) => c.code !== "needs-other" && c.code !== "no-parts");
           const old = faults.length > 0 && answer?.text != null;
           return (
-            <li key={index} className="max-w-60">
+            <li key={index} className="flex max-w-72 items-center gap-1">
               <AskEditor
                 ask={ask}
                 faults={faults}
@@ -39,7 +41,9 @@ export const Asks = memo(function Asks({ answers, complaints }: Props) {
                   className={`block text-xl font-semibold text-pine-dark ${old ? "opacity-90 grayscale" : ""}`}
                   aria-live="polite"
                 >
-                  {answer?.text ?? <span className="text-base text-soft">not yet</span>}
+                  {hidden && !ask.tries?.some((each) => each.right) && answer?.text
+                    ? "?"
+                    : (answer?.text ?? <span className="text-base text-soft">not yet</span>)}
                 </output>
                 {answer && answer.rates.length > 0 ? (
                   <span
@@ -56,6 +60,9 @@ export const Asks = memo(function Asks({ answers, complaints }: Props) {
                   </span>
                 ) : null}
               </AskEditor>
+              {answer?.text ? (
+                <AnswerBox ask={ask} onChange={(changed) => put(asks.map((a, i) => (i === index ? changed : a)))} />
+              ) : null}
               {fault ? <p className="says max-w-60">{fault.says}</p> : null}
             </li>
           );

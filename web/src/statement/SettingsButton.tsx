@@ -76,6 +76,15 @@ export function SettingsButton() {
             rule={settings.rounding}
             onChange={(rounding) => put({ rounding: rounding ?? { places: 2 } })}
           />
+          <label className="flex items-center gap-1.5">
+            <input
+              type="checkbox"
+              className="accent-pine"
+              checked={settings.try_first}
+              onChange={(event) => put({ try_first: event.target.checked })}
+            />
+            Try first: answers and working stay hidden
+          </label>
           <p className="text-xs text-soft">Nothing is rounded on the way; answers are rounded once, half up.</p>
         </Popover.Content>
       </Popover.Portal>

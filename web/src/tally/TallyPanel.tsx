@@ -77,6 +77,7 @@ export const TallyPanel = memo(function TallyPanel({
       }),
     [store],
   );
+  const hidden = useBench((state) => (state.document.settings.try_first ?? false) && !state.revealed);
   const all = complaints.filter((c) => c.where.startsWith(`figures.${figure}`) || c.where.startsWith("settings"));
   const causes = all.filter((c) => c.code !== "needs-other");
   const faults = causes.length > 0 ? causes : all;
@@ -173,6 +174,11 @@ export const TallyPanel = memo(function TallyPanel({
       >
         {counting ? (
           <SquaresPanel counted={counted} />
+        ) : hidden ? (
+          <div className="flex flex-col items-start gap-2 p-4 text-soft">
+            <p>Try it first: give your answer above. The working is here when you want it.</p>
+            <Button onClick={() => store.getState().set({ revealed: true })}>Show the working</Button>
+          </div>
         ) : tally ? (
           <ol className="divide-y divide-edge">
             {tally.entries.map((entry) => (
@@ -185,7 +191,7 @@ export const TallyPanel = memo(function TallyPanel({
           </p>
         )}
       </div>
-      {tally ? (
+      {tally && !hidden ? (
         <div
           className={`mx-4 border-t-[3px] border-double border-ink py-2 ${old ? "opacity-90 grayscale" : ""}`}
           data-testid="total"

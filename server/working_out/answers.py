@@ -1,0 +1,34 @@
+"""Answers that people give: checked, and hints on the way to them. Nothing is stored."""
+
+from __future__ import annotations
+
+from django.http import HttpRequest, HttpResponse
+from ninja import Router, Schema
+from pydantic import Field, JsonValue
+
+from mensuration.problem import read
+from mensuration.slips import Verdict, check_answer, hints
+from server.working_out.results import sent
+
+router = Router(by_alias=True)
+MAX_ANSWER = 500
+
+
+class AnswerIn(Schema):
+    """A problem, the label of one of its asks, and what was answered."""
+
+    document: dict[str, JsonValue]
+    label: str
+    answer: str = Field("", max_length=MAX_ANSWER)
+
+
+@router.post("/check", response=Verdict)
+def check(request: HttpRequest, given: AnswerIn) -> HttpResponse:
+    """The verdict on an answer."""
+    return sent(check_answer(read(given.document), given.label, given.answer))
+
+
+@router.post("/hints", response=list[str])
+def hinted(request: HttpRequest, given: AnswerIn) -> HttpResponse:
+    """The hints to an ask, step by step."""
+    return sent(list(hints(read(given.document), given.label)), list[str])
