@@ -3,6 +3,7 @@ import { api } from "../api/client";
 import { PageHeader } from "../ui/PageHeader";
 import { TextInPlace } from "../ui/TextInPlace";
 import { SettingsButton } from "../statement/SettingsButton";
+import { Button } from "../ui/Button";
 import { Shortcuts } from "../ui/Shortcuts";
 import { useBench, useBenchStore } from "../document/store";
 import { UndoButtons } from "../document/UndoButtons";
@@ -12,6 +13,7 @@ import { kindOf } from "../kinds";
 export function Header({ opened, saving }: { opened: Opened; saving: Saving }) {
   const store = useBenchStore();
   const shortcuts = useBench((state) => kindOf(state.document.figures[state.figure]).shortcuts);
+  const asked = useBench((state) => state.document.asks.length > 0);
   const title = useBench((state) => state.document.title);
   return (
     <PageHeader>
@@ -30,6 +32,13 @@ export function Header({ opened, saving }: { opened: Opened; saving: Saving }) {
       <SavedSign saving={saving} />
       <UndoButtons />
       <SettingsButton />
+      <Button
+        title="The working before a class, step by step"
+        onClick={() => store.getState().set({ stepping: true })}
+        disabled={!asked}
+      >
+        Step through
+      </Button>
       <a
         href={api.fileAddress(opened.id)}
         download

@@ -1,4 +1,4 @@
-import { Suspense, useEffect } from "react";
+import { lazy, Suspense, useEffect } from "react";
 import type { Complaint, Opened } from "../api/types";
 import { Asks } from "../statement/Asks";
 import { Statement } from "../statement/Statement";
@@ -12,6 +12,7 @@ import { kindOf } from "../kinds";
 import { ErrorBoundary } from "../ui/ErrorBoundary";
 import { FigureList } from "./FigureList";
 
+const StepThrough = lazy(() => import("../projector/StepThrough"));
 const NO_COMPLAINTS: Complaint[] = [];
 const NO_WORDS: never[] = [];
 
@@ -24,6 +25,7 @@ export function Workspace({ opened }: { opened: Opened }) {
   const worked = useResults();
   const shown = document_.figures[figure];
   const { Work } = kindOf(shown);
+  const stepping = useBench((state) => state.stepping);
   useUndoKeys();
 
   useEffect(() => {
@@ -55,6 +57,15 @@ export function Workspace({ opened }: { opened: Opened }) {
           <Work key={`${shown?.kind} ${shown?.name}`} figure={figure} worked={worked} />
         </Suspense>
       </ErrorBoundary>
+      {stepping && worked.results ? (
+        <Suspense fallback={null}>
+          <StepThrough
+            worked={worked}
+            results={worked.results}
+            onClose={() => store.getState().set({ stepping: false })}
+          />
+        </Suspense>
+      ) : null}
     </div>
   );
 }

@@ -50,6 +50,7 @@ export function Parts({
           <g
             key={part.name}
             data-part={part.name}
+            data-lit={lit === part.name || undefined}
             role="button"
             tabIndex={0}
             aria-pressed={chosen}

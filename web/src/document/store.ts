@@ -51,6 +51,8 @@ export interface BenchState {
   cubes: boolean;
   /** Whether the solid is shown that a profile makes. */
   solid: boolean;
+  /** Whether the working is stepped through before a class. */
+  stepping: boolean;
   /** Whether the working is shown though a problem is to be tried first. */
   revealed: boolean;
   /** The board on the screen, while there is one. */
@@ -76,6 +78,7 @@ export interface BenchState {
         | "plot"
         | "cubes"
         | "solid"
+        | "stepping"
         | "revealed"
         | "board"
       >
@@ -149,6 +152,7 @@ export function createBenchStore(of: number | string, document: ProblemDocument)
         plot: false,
         cubes: false,
         solid: false,
+        stepping: false,
         revealed: false,
         board: null,
         ...verbsOn(api),

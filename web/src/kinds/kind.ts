@@ -19,6 +19,8 @@ export interface KindOfFigure<F extends FigureDocument> {
   blank: (row: SheetRow | null) => F;
   /** The page on which it is worked. */
   Work: LazyExoticComponent<ComponentType<WorkProps>>;
+  /** Its picture, large, to be looked at; a kind without one has none. */
+  Stage?: LazyExoticComponent<ComponentType<WorkProps>>;
   /** The measures that a problem may ask of it. */
   measures: (figure: F, sheet: SheetRow[]) => string[];
   shortcuts: ShortcutList;

@@ -18,6 +18,7 @@ export const formula: KindOfFigure<FormulaDocument> = {
   fromCatalogue: true,
   blank: (row) => ({ name: nameFor(row?.name ?? "card"), kind: "formula", figure: row?.name ?? null, given: {} }),
   Work: lazy(() => import("./FormulaWork")),
+  Stage: lazy(() => import("./FormulaStage")),
   measures: (figure, sheet) =>
     sheet.find((row) => row.name === figure.figure)?.measures.map((measure) => measure.name) ?? [],
   shortcuts: SHORTCUTS,

@@ -10,6 +10,7 @@ export const plane: KindOfFigure<PlaneDocument> = {
   fromCatalogue: false,
   blank: () => ({ name: "figure", kind: "plane", parts: [] }),
   Work: lazy(() => import("./PlaneWork")),
+  Stage: lazy(() => import("./PlaneStage")),
   measures: () => ["area", "perimeter"],
   shortcuts: SHORTCUTS,
   shelf: (preview) =>

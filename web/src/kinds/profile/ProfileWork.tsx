@@ -1,7 +1,7 @@
 import type { Complaint, ProfileDocument, ProfileResults } from "../../api/types";
 import { resultsOf } from "../../document/figures";
 import { useBench, useBenchStore } from "../../document/store";
-import { SpaceBoard } from "../../space/SpaceBoard";
+import { Looked } from "../../space/Looked";
 import { Lines } from "../../tally/Lines";
 import { TallyPanel } from "../../tally/TallyPanel";
 import { Button } from "../../ui/Button";
@@ -155,20 +155,10 @@ function Board({
   if (view === "strips")
     return <StripsBoard drawing={good?.drawing ?? null} old={old} unit={unit === "unit" ? "" : unit} title={title} />;
   return (
-    <SpaceBoard
+    <Looked
       drawing={good?.solid ?? null}
-      nets={NONE}
-      noNet={null}
-      labels={NOTHING}
-      old={old}
       title={title}
-      onGiven={() => undefined}
-      onDrag={() => undefined}
-      empty={
-        <p className="grid h-full place-items-center p-6 text-center text-soft">
-          There is no solid to see yet: readings, a curve or a grid make one.
-        </p>
-      }
+      empty="There is no solid to see yet: readings, a curve or a grid make one."
     />
   );
 }

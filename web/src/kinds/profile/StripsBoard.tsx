@@ -114,6 +114,7 @@ export const StripsBoard = memo(function StripsBoard({ drawing, old, unit, title
                 <path
                   key={index}
                   data-strip={index + 1}
+                  data-lit={here || undefined}
                   d={`${path(strip) ?? ""}Z`}
                   fill={here ? "var(--color-apricot)" : "var(--color-pine)"}
                   fillOpacity={here ? 0.55 : index % 2 === 0 ? 0.16 : 0.24}

@@ -26,6 +26,7 @@ export const profile: KindOfFigure<ProfileDocument> = {
     signed: true,
   }),
   Work: lazy(() => import("./ProfileWork")),
+  Stage: lazy(() => import("./ProfileStage")),
   measures: ({ readings, curve, grid }) =>
     curve
       ? ["area", "volume", "spun_volume", "length", "spun_surface", "mean_height", "centroid_x", "centroid_y"]

@@ -20,6 +20,7 @@ export const solid: KindOfFigure<SolidDocument> = {
   fromCatalogue: false,
   blank: () => ({ name: "solid", kind: "solid", pieces: [] }),
   Work: lazy(() => import("./SolidWork")),
+  Stage: lazy(() => import("./SolidStage")),
   measures: () => ["volume", "surface", "lateral", "edges"],
   shortcuts: SHORTCUTS,
   shelf: () => null, // shown by the picture of its first piece's card
