@@ -54,7 +54,7 @@ export function Workspace({ opened }: { opened: Opened }) {
       <FigureList />
       <ErrorBoundary what={shown ? `“${shown.name}”` : "The figure"} of={document_}>
         <Suspense fallback={<p className="p-4 text-soft">One moment …</p>}>
-          <Work key={`${shown?.kind} ${shown?.name}`} figure={figure} worked={worked} />
+          {stepping ? null : <Work key={`${shown?.kind} ${shown?.name}`} figure={figure} worked={worked} />}
         </Suspense>
       </ErrorBoundary>
       {stepping && worked.results ? (
