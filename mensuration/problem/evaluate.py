@@ -125,6 +125,36 @@ def asked(problem: Problem, label: str) -> Asked | None:
     return evaluation.asked_as(label)
 
 
+@dataclass(frozen=True)
+class WorkedAsk:
+    """One ask with the lines of its working and its answer; neither where it can't be worked out."""
+
+    label: str
+    lines: tuple[Maths, ...]
+    answer: str
+
+
+def worked_asks(problem: Problem) -> list[WorkedAsk]:
+    """Every ask of a problem, worked.
+
+    >>> pad = {"name": "pad", "parts": [{"name": "a", "shape": "square", "given": {"side": "3"}}]}
+    >>> asks = [{"label": "Area", "expression": "pad.area"}]
+    >>> document = {"format": "tilt-grid/problem", "version": 1, "figures": [pad], "asks": asks}
+    >>> worked_asks(read(document))[0].answer
+    '9.00 m²'
+    """
+    evaluation = _Evaluation(problem, ())
+    evaluation.results()
+    return [
+        WorkedAsk(
+            ask.label,
+            evaluation.worked.get(number, ()),
+            (evaluation.asked[number].text or "") if number in evaluation.asked else "",
+        )
+        for number, ask in enumerate(problem.asks)
+    ]
+
+
 class _Evaluation:
     def __init__(self, problem: Problem, also: Collection[str]) -> None:
         self.problem = problem
@@ -139,6 +169,7 @@ class _Evaluation:
         self.lines: dict[str, Quantity] = {}
         self.line_results: dict[str, LineResults] = {}
         self.asked: dict[int, AskResults] = {}
+        self.worked: dict[int, tuple[Maths, ...]] = {}
 
     def _desk(self, figure: str) -> Context:
         return Context(
@@ -303,6 +334,7 @@ class _Evaluation:
         if steps is None:
             steps = expression_working(ask.label, ask.expression, quantity, self._scope(None), self.teller)
         lines: list[Maths] = [*steps, *unit_line(quantity, unit, self.teller), *rounding_line(told)]
+        self.worked[number] = tuple(lines)
         self.asked[number] = AskResults(
             label=ask.label,
             quantity=tree.names[-1] if isinstance(tree, Path) else kind_name(quantity.kind),

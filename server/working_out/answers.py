@@ -1,14 +1,17 @@
-"""Answers that people give: checked, and hints on the way to them. Nothing is stored."""
+"""Answers that people give: checked, and hints on the way to them; and the page that is handed out. Nothing is stored."""
 
 from __future__ import annotations
+
+from typing import Literal
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 from pydantic import Field, JsonValue
 
-from mensuration.problem import read
+from mensuration.exchange.page import FORMS, Sheet, page
+from mensuration.problem import read, read_text
 from mensuration.slips import Verdict, check_answer, hints
-from server.working_out.results import sent
+from server.working_out.results import DOCUMENT_BODY, sent
 
 router = Router(by_alias=True)
 MAX_ANSWER = 500
@@ -26,6 +29,16 @@ class AnswerIn(Schema):
 def check(request: HttpRequest, given: AnswerIn) -> HttpResponse:
     """The verdict on an answer."""
     return sent(check_answer(read(given.document), given.label, given.answer))
+
+
+@router.post("/page", response={200: str}, openapi_extra=DOCUMENT_BODY)
+def paged(
+    request: HttpRequest, form: Literal["html", "markdown", "text"] = "html", what: Sheet = "worked"
+) -> HttpResponse:
+    """A problem as a page to hand out: worked, a sheet to fill in, or its key."""
+    return HttpResponse(
+        page(read_text(request.body), form, what), content_type=f"{FORMS[form]}; charset=utf-8"
+    )
 
 
 @router.post("/hints", response=list[str])

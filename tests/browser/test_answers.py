@@ -15,6 +15,7 @@ DEMO = Path(__file__).parents[2] / "demo/kicker-side-panel.json"
 def test_a_wrong_answer_is_named_and_the_right_one_taken(bench: Bench) -> None:
     document = json.loads(DEMO.read_text("utf-8"))
     document["settings"] = {**document.get("settings", {}), "try_first": True}
+    document["title"] = "A panel to be tried first"  # other tests find the demo by its title
     page = bench.make(document).page
     expect(page.get_by_text("Try it first")).to_be_visible()
     expect(page.get_by_role("list").get_by_text("1.75 m²")).to_have_count(0)
@@ -44,3 +45,31 @@ def test_a_wrong_answer_is_named_and_the_right_one_taken(bench: Bench) -> None:
     expect(page.get_by_role("button", name="Answer: Board")).to_have_text("✓")
     page.get_by_role("button", name="Show the working").click()
     bench.expect_total("≈ 1.75 m²")
+
+
+def test_the_page_is_printed_copied_and_downloaded(bench: Bench) -> None:
+    page = bench.open("Bank ramp").page
+    page.context.grant_permissions(["clipboard-read", "clipboard-write"])
+    page.get_by_role("button", name="Page", exact=True).click()
+    sheet = page.get_by_role("dialog", name="Page")
+    expect(sheet).to_contain_text("18.00 m³")
+    expect(sheet.locator("[data-stage=ramp] svg, [data-stage] svg").first).to_be_visible()
+    with page.expect_download() as held:
+        sheet.get_by_role("button", name="HTML", exact=True).click()
+    html = Path(held.value.path()).read_text("utf-8")
+    assert "<math" in html and "<svg" in html and "var(--" not in html and "18.00 m³" in html
+    sheet.get_by_role("button", name="Copy as Markdown").click()
+    expect(sheet.get_by_role("status")).to_have_text("copied as Markdown")
+    assert "$$" in page.evaluate("navigator.clipboard.readText()")
+    with page.expect_download() as held:
+        sheet.get_by_role("button", name="Picture PNG").click()
+    assert Path(held.value.path()).read_bytes()[:4] == b"\x89PNG"
+    sheet.get_by_role("radio", name="To fill in").click()
+    expect(sheet).not_to_contain_text("18.00 m³")
+    pdf = page.pdf(format="A4")
+    assert pdf[:4] == b"%PDF"
+    sheet.get_by_role("radio", name="Key").click()
+    expect(sheet).to_contain_text("18.00 m³")
+    expect(sheet).not_to_contain_text("wedge:")
+    page.keyboard.press("Escape")
+    expect(sheet).to_have_count(0)

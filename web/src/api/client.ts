@@ -17,6 +17,9 @@ import type {
   Verdict,
 } from "./types";
 
+export type PageForm = "html" | "markdown" | "text";
+export type PageSheet = "worked" | "sheet" | "key";
+
 /** A refusal of the server: its sentence, its status, and for a conflict the problem as it is now. */
 export class Refused extends Error {
   constructor(
@@ -107,6 +110,8 @@ export const api = {
     ask<EntryAnswer>("POST", "/entry", { text, shapes, of }),
   check: (document: ProblemDocument, label: string, answer: string) =>
     ask<Verdict>("POST", "/check", { document, label, answer }),
+  page: (document: ProblemDocument, form: PageForm, what: PageSheet) =>
+    ask<string>("POST", `/page?form=${form}&what=${what}`, document),
   hints: (document: ProblemDocument, label: string) => ask<string[]>("POST", "/hints", { document, label }),
   readings: (text: string) => ask<ReadReadings>("POST", "/readings", { text }),
   beds: () => ask<Bed[]>("GET", "/sounding/beds"),

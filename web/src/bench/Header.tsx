@@ -39,6 +39,12 @@ export function Header({ opened, saving }: { opened: Opened; saving: Saving }) {
       >
         Step through
       </Button>
+      <Button
+        title="The whole problem as a page: to print, to copy, to hand out"
+        onClick={() => store.getState().set({ paging: true })}
+      >
+        Page
+      </Button>
       <a
         href={api.fileAddress(opened.id)}
         download

@@ -13,6 +13,7 @@ import { ErrorBoundary } from "../ui/ErrorBoundary";
 import { FigureList } from "./FigureList";
 
 const StepThrough = lazy(() => import("../projector/StepThrough"));
+const WorkedPage = lazy(() => import("../projector/WorkedPage"));
 const NO_COMPLAINTS: Complaint[] = [];
 const NO_WORDS: never[] = [];
 
@@ -25,6 +26,7 @@ export function Workspace({ opened }: { opened: Opened }) {
   const worked = useResults();
   const shown = document_.figures[figure];
   const { Work } = kindOf(shown);
+  const paging = useBench((state) => state.paging);
   const stepping = useBench((state) => state.stepping);
   useUndoKeys();
 
@@ -54,9 +56,14 @@ export function Workspace({ opened }: { opened: Opened }) {
       <FigureList />
       <ErrorBoundary what={shown ? `“${shown.name}”` : "The figure"} of={document_}>
         <Suspense fallback={<p className="p-4 text-soft">One moment …</p>}>
-          {stepping ? null : <Work key={`${shown?.kind} ${shown?.name}`} figure={figure} worked={worked} />}
+          {stepping || paging ? null : <Work key={`${shown?.kind} ${shown?.name}`} figure={figure} worked={worked} />}
         </Suspense>
       </ErrorBoundary>
+      {paging ? (
+        <Suspense fallback={null}>
+          <WorkedPage worked={worked} onClose={() => store.getState().set({ paging: false })} />
+        </Suspense>
+      ) : null}
       {stepping && worked.results ? (
         <Suspense fallback={null}>
           <StepThrough

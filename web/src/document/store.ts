@@ -51,6 +51,8 @@ export interface BenchState {
   cubes: boolean;
   /** Whether the solid is shown that a profile makes. */
   solid: boolean;
+  /** Whether the page to hand out is shown. */
+  paging: boolean;
   /** Whether the working is stepped through before a class. */
   stepping: boolean;
   /** Whether the working is shown though a problem is to be tried first. */
@@ -78,6 +80,7 @@ export interface BenchState {
         | "plot"
         | "cubes"
         | "solid"
+        | "paging"
         | "stepping"
         | "revealed"
         | "board"
@@ -152,6 +155,7 @@ export function createBenchStore(of: number | string, document: ProblemDocument)
         plot: false,
         cubes: false,
         solid: false,
+        paging: false,
         stepping: false,
         revealed: false,
         board: null,
