@@ -7,6 +7,7 @@ e is Euler's number.
 from __future__ import annotations
 
 import itertools
+import re
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
@@ -49,6 +50,20 @@ def _whole(real: Real) -> Fraction:
     if found is None:
         raise NotRational
     return found
+
+
+_NAMED = re.compile(r"\s*(?:y|[a-z]\(x\))\s*=(?!=)")
+_BARS = re.compile(r"\|([^|]+)\|")
+
+
+def as_curve(text: str) -> str:
+    """A typed curve without its ``y =`` or ``f(x) =``, and with abs for bars.
+
+    >>> as_curve("y = |x - 1|")
+    ' abs(x - 1)'
+    """
+    found = _NAMED.match(text)
+    return _BARS.sub(r"abs(\1)", text[found.end() :] if found else text)
 
 
 def plain(

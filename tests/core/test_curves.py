@@ -18,7 +18,7 @@ from mensuration.numbers.proof import precision
 from mensuration.problem import evaluate_document
 from mensuration.profiles.antiderivatives import antiderivative
 from mensuration.profiles.breaks import breaks
-from mensuration.profiles.curves import Curve, Stretch, plain
+from mensuration.profiles.curves import Curve, Stretch, as_curve, plain
 from mensuration.profiles.derivatives import derivative
 from mensuration.profiles.extremes import highest, largest_derivative, lowest
 from mensuration.profiles.integrals import Integral, NoDigits
@@ -213,6 +213,20 @@ def test_what_is_no_curve_is_said_in_words(text: str, code: str) -> None:
     with pytest.raises(ExpressionError) as caught:
         plain(parse(text), lambda path: None, PI)
     assert caught.value.code == code
+
+
+@pytest.mark.parametrize(
+    ("typed", "curve_"), [("y = 2 x", "2 x"), ("f(x) = x^2", "x^2"), ("|x - 1|", "abs(x - 1)")]
+)
+def test_a_curve_may_be_typed_as_an_equation_and_with_bars(typed: str, curve_: str) -> None:
+    x = np.array([0.2, 1.7])
+    assert curve(as_curve(typed)).floats(x) == pytest.approx(curve(curve_).floats(x))
+
+
+def test_an_antiderivative_is_told_without_radians() -> None:
+    figure = {"name": "p", "kind": "profile", "curve": "2 sin(x)", "to": "2", "rule": "exact"}
+    told = evaluate_document({"format": "tilt-grid/problem", "version": 1, "figures": [figure]})
+    assert told["figures"]["p"]["antiderivative"]["text"] == "-2 × cos(x)"
 
 
 def test_names_stand_for_numbers_and_lengths() -> None:

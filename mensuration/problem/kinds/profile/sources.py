@@ -16,7 +16,7 @@ from mensuration.problem.kinds.kind import Context
 from mensuration.problem.kinds.profile.document import MAX_STRIPS, Grid, ProfileDocument, Readings
 from mensuration.problem.settings import parse_unit
 from mensuration.profiles.breaks import Break, breaks
-from mensuration.profiles.curves import Curve, Stretch, plain
+from mensuration.profiles.curves import Curve, Stretch, as_curve, plain
 from mensuration.profiles.extremes import highest, lowest
 from mensuration.profiles.grids import cross_sections
 from mensuration.profiles.ordinates import Columns, Ordinates, Row
@@ -378,7 +378,7 @@ class Reader:
         if self.figure.breadth is None:
             return False
         try:
-            return any(path.names == ("x",) for path in paths(parse(self.figure.breadth)))
+            return any(path.names == ("x",) for path in paths(parse(as_curve(self.figure.breadth))))
         except ExpressionError:
             return False
 
@@ -389,7 +389,7 @@ class Reader:
 
     def _one_curve(self, text: str, place: str, start: Real, end: Real) -> Curve | None:
         try:
-            tree, names = plain(parse(text), self._named(), self.pi, self.unit)
+            tree, names = plain(parse(as_curve(text)), self._named(), self.pi, self.unit)
         except ExpressionError as error:
             self.context.complain(place, error.code, error.says, position=error.position)
             return None

@@ -7,7 +7,7 @@ from functools import cached_property, partial
 from itertools import pairwise
 
 from mensuration.expressions import ExpressionError, Quantity, unknown_word
-from mensuration.expressions.nodes import Binary, Call, Node, Path, UnitOf, children, paths
+from mensuration.expressions.nodes import Binary, Call, Negative, Node, Path, Power, UnitOf, children, paths
 from mensuration.frozen import table
 from mensuration.numbers import NOUGHT, Real
 from mensuration.numbers.columns import Fractions, distances
@@ -622,7 +622,7 @@ class ProfileWork(Work[ProfileDocument]):
         def letter(path: Path) -> Maths:
             return leaves.PI if is_pi(path) else leaves.symbol(path.text, path.text)
 
-        return mathematics(write(known[0], letter))
+        return mathematics(write(_without_radians(known[0]), letter))
 
     def _smooth(self, source: Source) -> Told | None:
         count = len(source.ordinates.heights)
@@ -724,6 +724,22 @@ def _same(one: Point, two: Point) -> bool:
 def _straight(one: Point, two: Point, three: Point) -> bool:
     rise = (two[0] - one[0]) * (three[1] - one[1]) - (three[0] - one[0]) * (two[1] - one[1])
     return rise.sign() == 0
+
+
+def _without_radians(node: Node) -> Node:
+    """An expression over plain numbers as people write it: sin(x), not sin(x rad)."""
+    match node:
+        case Binary(operator, inner, UnitOf()) if operator in "*/":
+            return _without_radians(inner)
+        case Binary(operator, left, right, implied):
+            return Binary(operator, _without_radians(left), _without_radians(right), implied)
+        case Negative(of):
+            return Negative(_without_radians(of))
+        case Power(base, exponent):
+            return Power(_without_radians(base), exponent)
+        case Call(name, arguments):
+            return Call(name, tuple(map(_without_radians, arguments)))
+    return node
 
 
 def _has_plain_angle(node: Node) -> bool:
