@@ -16,6 +16,7 @@ from scipy.integrate import quad
 from mensuration.expressions import parse
 from mensuration.expressions.algebras import FLOATS, closure
 from mensuration.numbers import PI, Real
+from mensuration.numbers.columns import spaced
 from mensuration.numbers.proof import precision
 from mensuration.problem import evaluate_document
 from mensuration.profiles.bulk import total
@@ -75,7 +76,7 @@ def curve(text: str, start: int, end: int) -> Curve:
 
 def _every_rule(text: str) -> None:
     own = curve(text, 0, 4)
-    x = [Real.of(4 * i) / Real.of(1000) for i in range(1001)]
+    x = spaced(Real.of(0), Real.of(4) / Real.of(1000), 1001)
     ordinates = Ordinates(x, own.many(x), lambda places: {"height": own.many(places)})
     for rule in RULES:
         float(total(ordinates, rule))

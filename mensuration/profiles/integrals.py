@@ -16,6 +16,7 @@ from mensuration.expressions.nodes import Node
 from mensuration.numbers import Real
 from mensuration.numbers.proof import PRECISIONS, precision
 from mensuration.profiles.antiderivatives import antiderivative
+from mensuration.profiles.bars import without_bars
 from mensuration.profiles.curves import Curve, Stretch
 
 EVALUATIONS = 12_000
@@ -34,7 +35,12 @@ class NoDigits(ArithmeticError):
 class Integral:
     """The integral of a curve from its start to its end."""
 
-    of: Curve
+    whole: Curve
+
+    @cached_property
+    def of(self) -> Curve:
+        """The curve, in stretches in which its bars are gone where it is known where what stands in them is nothing."""
+        return without_bars(self.whole)
 
     @cached_property
     def proven(self) -> Real:
@@ -70,7 +76,7 @@ class Integral:
         known = [node for node in found if node is not None]
         if len(known) < len(found) or any(len(str(node)) > SHORT for node in known):
             return None
-        for inner in (self, self._inner()):
+        for inner in (self._inner(), self):
             try:
                 exact = inner._through(known)
                 with precision(PRECISIONS[0]):
