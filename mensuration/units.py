@@ -112,6 +112,8 @@ class Unit:
         """The unit in TeX, with its leading space."""
         if not self.symbol:
             return ""
+        if self.symbol == "%":
+            return r"\,\%"
         if self.symbol == "deg":
             return r"^\circ"
         if self.symbol in _MARKS:

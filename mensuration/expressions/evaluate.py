@@ -93,10 +93,27 @@ def evaluate(node: Node, scope: Scope) -> Quantity:
             called = FUNCTIONS[function]
             if called.of_figure:
                 return _of_figure(function, arguments, scope)
+            if function == "sum" and len(arguments) == 1 and isinstance(arguments[0], Path):
+                return scope.value_of(summed(arguments[0]))
             value = called.worked([evaluate(argument, scope) for argument in arguments])
             if called.counted_in_pi and scope.pi is not PI:
                 return Quantity(value.value * scope.pi / PI, value.kind)
             return value
+
+
+MEMBERS = ("parts", "pieces")
+SUMMED = "sum of"
+
+
+def summed(path: Path) -> Path:
+    """``panel.parts.area`` within sum(…): the name of the sum over all parts. Any other name stays.
+
+    >>> summed(Path(("panel", "parts", "area"))).names
+    ('panel', 'sum of', 'area')
+    """
+    if len(path.names) == 3 and path.names[1] in MEMBERS:
+        return Path((path.names[0], SUMMED, path.names[2]))
+    return path
 
 
 def _of_figure(function: str, arguments: tuple[Node, ...], scope: Scope) -> Quantity:

@@ -9,6 +9,7 @@ from __future__ import annotations
 import math
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
+from fractions import Fraction
 from functools import lru_cache, reduce
 from operator import truediv
 from typing import Any
@@ -23,11 +24,13 @@ from mensuration.expressions.quantity import Quantity
 from mensuration.expressions.slope import Slope
 from mensuration.numbers import NOUGHT, PI, UNIT, Exact, NotClosed, Real, angles
 from mensuration.numbers.boxes import OFF_OF_MEANS, Boxes, as_boxes, greater, lesser, widened
+from mensuration.numbers.rounding import decimal_or_fraction, to_step
 from mensuration.numbers.settling import settled
 from mensuration.units import ANGLE, NUMBER
 
 Array = NDArray[np.float64]
 TURN = 2 * math.pi
+MOST_PLACES = 12  # to which is rounded
 LARGEST_POWER = 600  # of e; beyond it nothing is worked with
 NEARLY_ROUND, ROUGHLY = 1e-3, 2e-6
 HALVINGS = 12  # of the difference between the means, each to its square
@@ -98,6 +101,33 @@ def _logarithm(of: Quantity) -> Quantity:
     return Quantity(NOUGHT if of.value.same_as(UNIT) else of.value.through(arb.log))
 
 
+def _rounded(arguments: Sequence[Quantity]) -> Quantity:
+    """A plain number rounded half up, to whole numbers or to so many places."""
+    if not 1 <= len(arguments) <= 2:
+        raise ExpressionError(
+            "arguments", "round takes a number, and perhaps to how many places: round(2.345, 2)"
+        )
+    if any(each.kind != NUMBER for each in arguments):
+        says = "round takes a plain number: divide by the unit first, round(width / 1 m, 2)"
+        raise ExpressionError("ratio", says)
+    places = arguments[1].value.rational if len(arguments) > 1 else Fraction(0)
+    if places is None or places.denominator != 1 or not 0 <= places <= MOST_PLACES:
+        raise ExpressionError("arguments", f"the number of places is whole, from 0 to {MOST_PLACES}")
+    return Quantity(Real.of(to_step(arguments[0].value, Fraction(1, 10 ** int(places))).value))
+
+
+def _round_float(value: float, places: float = 0) -> float:
+    size = 10.0**places
+    return math.copysign(math.floor(abs(value) * size + 0.5) / size, value)
+
+
+def _sum(arguments: Sequence[Quantity]) -> Quantity:
+    total = arguments[0]
+    for other in arguments[1:]:
+        total = total.plus(other, 1)
+    return total
+
+
 def _extreme(least: bool) -> Callable[[Sequence[Quantity]], Quantity]:
     def found(arguments: Sequence[Quantity]) -> Quantity:
         best = arguments[0]
@@ -122,6 +152,11 @@ def _of_an_angle(name: str) -> Callable[[Quantity], Quantity]:
     def worked(of: Quantity) -> Quantity:
         if of.kind != ANGLE:
             says = f"{name} needs an angle: write deg (°), rad or turn behind it"
+            if of.kind == NUMBER and of.value.rational is not None:
+                number = decimal_or_fraction(of.value.rational)
+                says = (
+                    f"is {number} in degrees or in radians? Write {name}({number}°) or {name}({number} rad)"
+                )
             raise ExpressionError("angle-unit", says)
         return Quantity(trigonometric(name, of.value))
 
@@ -462,6 +497,8 @@ FUNCTIONS: dict[str, Function] = {
             lambda *of: reduce(analytic.larger, of),
             analytic.each_two("real_max"),
         ),
+        Function("round", r"\operatorname{round}", _rounded, _round_float, np.vectorize(_round_float)),
+        Function("sum", r"\operatorname{sum}", _sum, lambda *of: sum(of), lambda *of: sum(of)),
         Function(
             "ellipse_perimeter",
             r"P_{\text{ellipse}}",

@@ -31,9 +31,10 @@ from mensuration.problem.complaints import Complaints
 from mensuration.problem.document import Ask, Problem, read
 from mensuration.problem.kinds import Context, NotWorkedOut, Work, kind_of
 from mensuration.problem.kinds.formula import FormulaWork
+from mensuration.problem.lines import retyped, split_as, unit_as, unit_for
 from mensuration.problem.names import Node, in_order, read_names, where
 from mensuration.problem.results import AskResults, LineResults, Results
-from mensuration.problem.settings import parse_unit, read_rounding, read_settings
+from mensuration.problem.settings import read_rounding, read_settings
 from mensuration.telling import Teller
 from mensuration.telling.mathematics import Maths
 from mensuration.telling.working import expression_working, rounding_line, tell_all, unit_line
@@ -167,6 +168,7 @@ class _Evaluation:
             for name, figure in self.names.figures.items()
         }
         self.lines: dict[str, Quantity] = {}
+        self.trees: dict[str, Tree] = {}
         self.line_results: dict[str, LineResults] = {}
         self.asked: dict[int, AskResults] = {}
         self.worked: dict[int, tuple[Maths, ...]] = {}
@@ -191,6 +193,8 @@ class _Evaluation:
             except TooDeep:
                 says = "this hangs on too long a chain of other measurements"
                 self.complaints.add(where(node, self.names, self.problem), "too-deep", says)
+        for name, says in retyped(self.trees, self.lines, self._scope(None), self.teller):
+            self.complaints.add(f"lines.{name}.expression", "retyped", says, "warning")
         figures = table((name, work.results(self.also)) for name, work in self.works.items())
         return Results(
             self.problem.title,
@@ -302,13 +306,22 @@ class _Evaluation:
 
     def _work_out_line(self, name: str) -> None:
         line = self.problem.lines[self.names.lines[name]]
-        found = self._read(line.expression, f"lines.{name}")
+        expression, wanted = split_as(line.expression)
+        found = self._read(expression, f"lines.{name}")
         if found is None:
             return
-        _, quantity = found
+        tree, quantity = found
         self.lines[name] = quantity
-        steps = expression_working(name, line.expression, quantity, self._scope(None), self.teller)
-        told = fields_of(self.teller.tell(quantity))
+        self.trees[name] = tree
+        unit = None
+        if wanted is not None:
+            try:
+                unit = unit_as(wanted, quantity.kind)
+            except ExpressionError as error:
+                self.complaints.take(f"lines.{name}.expression", error)
+        steps = expression_working(name, expression, quantity, self._scope(None), self.teller)
+        steps += unit_line(quantity, unit, self.teller)
+        told = fields_of(self.teller.tell(quantity, unit))
         self.line_results[name] = LineResults(
             **told, quantity=kind_name(quantity.kind), steps=tell_all(steps)
         )
@@ -324,7 +337,7 @@ class _Evaluation:
         unit = None
         if ask.unit:
             try:
-                unit = _unit_for(ask.unit, quantity.kind)
+                unit = unit_for(ask.unit, quantity.kind)
             except ExpressionError as error:
                 self.complaints.take(f"{place}.unit", error)
                 return
@@ -355,7 +368,7 @@ class _Evaluation:
         tree, quantity = found
         rounding = read_rounding(ask.rounding, "asks", self.complaints) or self.teller.rounding
         try:
-            unit = _unit_for(ask.unit, quantity.kind) if ask.unit else self.teller.unit_for(quantity.kind)
+            unit = unit_for(ask.unit, quantity.kind) if ask.unit else self.teller.unit_for(quantity.kind)
         except ExpressionError:
             return None
         scope, works = self._scope(None), self.works
@@ -374,15 +387,6 @@ class _Evaluation:
             if line.says:
                 self.complaints.add(f"{place}.rates.{index}", "rate", line.says)
         return rates
-
-
-def _unit_for(text: str, kind: Kind) -> Unit:
-    """The unit in which an answer is wanted. ExpressionError where it doesn't measure such a quantity."""
-    unit = parse_unit(text)
-    if unit.kind != kind:
-        says = f"the answer is {kind.says()}; “{text}” measures {unit.kind.says()}"
-        raise ExpressionError("wrong-unit", says)
-    return unit
 
 
 def kind_name(kind: Kind) -> str:

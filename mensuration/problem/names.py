@@ -12,6 +12,7 @@ from mensuration.expressions import ExpressionError, Path, name_fault, parse, pa
 from mensuration.problem.complaints import Complaints
 from mensuration.problem.document import Problem
 from mensuration.problem.kinds import kind_of
+from mensuration.problem.lines import split_as
 
 _LETTER = re.compile("[A-Za-z_]")
 
@@ -140,7 +141,7 @@ def _named(text: str, names: Names, figure: str | None) -> set[Node]:
     if text.isascii() and not _LETTER.search(text):  # such as thousands of readings
         return set()
     try:
-        tree = parse(text)
+        tree = parse(split_as(text)[0])
     except ExpressionError:
         return set()
     found = (names.node_of(path, figure) for path in paths(tree))

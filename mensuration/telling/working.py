@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from functools import lru_cache
 
 from mensuration.expressions import Node, Path, Quantity, Scope, evaluate, parse
+from mensuration.expressions.evaluate import summed
 from mensuration.expressions.functions import FUNCTIONS
 from mensuration.expressions.nodes import Binary, Call, Negative, Number, Power, UnitOf
 from mensuration.tally.entry import Derivation, Trial
@@ -80,7 +81,7 @@ def expression_working(
 def _worked_out(node: Node, scope: Scope, contents: dict[str, Quantity]) -> Node:
     """An expression with what is told of figures (``fill(drum, 0.5)``) replaced by names for its values."""
     match node:
-        case Call(function, _) if FUNCTIONS[function].of_figure:
+        case Call(function, (first, *_)) if FUNCTIONS[function].of_figure or _is_summed(function, first):
             name = f"content {len(contents) + 1}"
             contents[name] = evaluate(node, scope)
             return Path((name,))
@@ -95,6 +96,10 @@ def _worked_out(node: Node, scope: Scope, contents: dict[str, Quantity]) -> Node
             return Power(_worked_out(base, scope, contents), exponent)
         case _:
             return node
+
+
+def _is_summed(function: str, first: Node) -> bool:
+    return function == "sum" and isinstance(first, Path) and summed(first) != first
 
 
 def unit_line(quantity: Quantity, unit: Unit | None, teller: Teller) -> list[Maths]:

@@ -10,11 +10,11 @@ from pydantic import Field, JsonValue
 
 from mensuration.exchange.page import FORMS, Sheet, page
 from mensuration.problem import read, read_text
-from mensuration.slips import Verdict, check_answer, hints
+from mensuration.slips import Written, check_working, hints
 from server.working_out.results import DOCUMENT_BODY, sent
 
 router = Router(by_alias=True)
-MAX_ANSWER = 500
+MAX_ANSWER = 4000
 
 
 class AnswerIn(Schema):
@@ -25,10 +25,10 @@ class AnswerIn(Schema):
     answer: str = Field("", max_length=MAX_ANSWER)
 
 
-@router.post("/check", response=Verdict)
+@router.post("/check", response=Written)
 def check(request: HttpRequest, given: AnswerIn) -> HttpResponse:
-    """The verdict on an answer."""
-    return sent(check_answer(read(given.document), given.label, given.answer))
+    """The verdict on an answer, or on working of several lines that ends with it."""
+    return sent(check_working(read(given.document), given.label, given.answer))
 
 
 @router.post("/page", response={200: str}, openapi_extra=DOCUMENT_BODY)

@@ -14,7 +14,7 @@ from mensuration.__main__ import main
 from mensuration.catalogue import figures
 from mensuration.problem import Problem, read, read_text
 from mensuration.problem.evaluate import asked
-from mensuration.slips import check_answer
+from mensuration.slips import check_answer, check_working
 from mensuration.slips.codes import SENTENCES
 
 DEMO = Path(__file__).parents[2] / "demo"
@@ -290,3 +290,29 @@ def test_the_command_line_checks_an_answer(capsys: pytest.CaptureFixture[str]) -
     assert "did you mean" in capsys.readouterr().err.lower()
     assert main(["check", "nowhere.json", "Board", "1"]) == 2
     assert main(["check", file, "Board"]) == 2
+
+
+WORKED = "board = 2.4 m * 1.2 m = 2.88 m²\nbite = π (1.2 m)^2 / 4 = 1.13 m²\n2.88 m² - 1.13 m² = 1.75 m²"
+
+
+@pytest.mark.parametrize(
+    ("working", "right", "line", "says"),
+    [
+        (WORKED, True, None, ""),
+        ("1.75 m²", True, None, ""),
+        (WORKED.replace("1.13 m²\n", "1.31 m²\n"), True, 2, "the left side comes to 1.13 m², not 1.31 m²"),
+        ("2.4 m * 1.2 m = 2.78 m²\n2.78 m² - 1.13 m² = 1.65 m²", False, 1, "comes to 2.88 m², not 2.78 m²"),
+        ("2.4 m * 1.2 m = 2.88 m²\nπ (2.4 m)^2 / 4 = 4.52 m²\n2.88 m² - 4.52 m² = -1.64 m²", False, 2, "first whose value"),
+    ],
+)  # fmt: skip
+def test_the_first_wrong_line_of_working_is_pointed_at(
+    working: str, right: bool, line: int | None, says: str
+) -> None:
+    found = check_working(demo("kicker-side-panel"), "Board", working)
+    assert (found.verdict.right, found.line) == (right, line)
+    assert says in found.says
+
+
+def test_working_that_can_t_be_read_is_said_and_nothing_hangs() -> None:
+    found = check_working(demo("kicker-side-panel"), "Board", "???\n= = =\n((((\n" * 500)
+    assert not found.verdict.right and "can't be read" in found.verdict.says

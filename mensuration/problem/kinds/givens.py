@@ -6,6 +6,8 @@ from collections.abc import Mapping, Sequence
 
 from mensuration.catalogue import Figure, figures
 from mensuration.expressions import ExpressionError, Quantity, unknown_word
+from mensuration.expressions.evaluate import SUMMED
+from mensuration.numbers import Real
 from mensuration.problem.kinds.kind import Context, NotWorkedOut
 from mensuration.solving import Solution
 
@@ -58,3 +60,15 @@ def member_quantity(solution: Solution | None, names: Sequence[str], text: str) 
     if names[0] not in solution.values:
         raise unknown_word(names[0], solution.values, f"quantity of “{text}”")
     return solution.values[names[0]]
+
+
+def sum_over(solutions: Mapping[str, Solution], names: Sequence[str], text: str) -> Quantity:
+    """The sum of a quantity over all members of a figure that have it. ExpressionError where none has, or where the names
+    don't stand within sum(…)."""
+    if len(names) != 2 or names[0] != SUMMED:
+        says = f"“{text}.{'.'.join(names)}” are several values: write sum({text}.{'.'.join(names)})"
+        raise ExpressionError("several", says)
+    found = [solution.values[names[1]] for solution in solutions.values() if names[1] in solution.values]
+    if not found:
+        raise ExpressionError("no-quantity", f"nothing in “{text}” has the quantity “{names[1]}”")
+    return Quantity(Real.sum(each.value for each in found), found[0].kind)

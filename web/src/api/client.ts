@@ -14,7 +14,7 @@ import type {
   ReadReadings,
   ReadTable,
   Sounding,
-  Verdict,
+  Written,
 } from "./types";
 
 export type PageForm = "html" | "markdown" | "text";
@@ -109,7 +109,7 @@ export const api = {
   entry: (text: string, shapes: Record<string, string>, of: "plane" | "solid" = "plane") =>
     ask<EntryAnswer>("POST", "/entry", { text, shapes, of }),
   check: (document: ProblemDocument, label: string, answer: string) =>
-    ask<Verdict>("POST", "/check", { document, label, answer }),
+    ask<Written>("POST", "/check", { document, label, answer }),
   page: (document: ProblemDocument, form: PageForm, what: PageSheet) =>
     ask<string>("POST", `/page?form=${form}&what=${what}`, document),
   hints: (document: ProblemDocument, label: string) => ask<string[]>("POST", "/hints", { document, label }),

@@ -116,7 +116,7 @@ export interface paths {
         put?: never;
         /**
          * Check
-         * @description The verdict on an answer.
+         * @description The verdict on an answer, or on working of several lines that ends with it.
          */
         post: operations["server_working_out_answers_check"];
         delete?: never;
@@ -3809,6 +3809,17 @@ export interface components {
         } & {
             [key: string]: unknown;
         };
+        /**
+         * Written
+         * @description The verdict on working: on its answer, and the first line (from 1) that is wrong, with what is wrong there.
+         */
+        Written: {
+            /** Line */
+            line: number | null;
+            /** Says */
+            says: string;
+            verdict: components["schemas"]["Verdict"];
+        };
     };
     responses: never;
     parameters: never;
@@ -3953,7 +3964,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Verdict"];
+                    "application/json": components["schemas"]["Written"];
                 };
             };
         };

@@ -77,6 +77,7 @@ export interface Sounding {
   of: number;
 }
 export type Verdict = Schemas["Verdict"];
+export type Written = Schemas["Written"];
 export type ReadReadings = Schemas["ReadReadings"];
 export type ReadTable = Schemas["ReadTable"];
 export type Agreement = Schemas["ToldAgreement"];

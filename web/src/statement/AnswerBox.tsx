@@ -18,6 +18,7 @@ export function AnswerBox({ ask, onChange }: Props) {
   const figures = useBench((state) => state.document.figures);
   const [text, setText] = useState("");
   const [verdict, setVerdict] = useState<Verdict | null>(null);
+  const [line, setLine] = useState<string | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   const [hints, setHints] = useState<string[] | null>(null);
   const [shown, setShown] = useState(0);
@@ -28,9 +29,14 @@ export function AnswerBox({ ask, onChange }: Props) {
     if (text.trim() === "") return;
     try {
       const found = await api.check(store.getState().document, ask.label, text);
-      setVerdict(found);
+      setVerdict(found.verdict);
+      setLine(found.line === null ? null : found.says);
       setFault(null);
-      const made = { answer: text, at: new Date().toISOString().replace(/\.\d+Z$/, "Z"), right: found.right };
+      const made = {
+        answer: text.slice(0, 500),
+        at: new Date().toISOString().replace(/\.\d+Z$/, "Z"),
+        right: found.verdict.right,
+      };
       onChange({ ...ask, tries: [...tries, made].slice(-MOST_TRIES) });
     } catch (error) {
       setFault(error instanceof Error ? error.message : String(error));
@@ -73,16 +79,23 @@ export function AnswerBox({ ask, onChange }: Props) {
             }}
           >
             <label>
-              Your answer to “{ask.label}”, with its unit
-              <input
-                className="field w-full"
+              Your answer to “{ask.label}”, with its unit, or your working line by line
+              <textarea
+                className="field w-full resize-y"
                 aria-label="Your answer"
+                title="Enter checks it; Shift+Enter begins another line of working"
+                rows={text.includes("\n") ? 4 : 1}
                 value={text}
-                maxLength={500}
+                maxLength={4000}
                 spellCheck={false}
                 autoFocus
                 aria-invalid={verdict !== null && !verdict.right}
                 onChange={(event) => setText(event.target.value)}
+                onKeyDown={(event) => {
+                  if (event.key !== "Enter" || event.shiftKey) return;
+                  event.preventDefault();
+                  void check();
+                }}
               />
             </label>
             <div className="flex gap-2">
@@ -96,6 +109,7 @@ export function AnswerBox({ ask, onChange }: Props) {
           </form>
           <div role="status" data-testid="verdict">
             {fault ? <p className="says">{fault}</p> : null}
+            {line ? <p className="says">{line}</p> : null}
             {verdict?.right ? <p className="font-semibold text-pine">Right.</p> : null}
             {verdict && !verdict.right ? (
               verdict.slips.length > 0 ? (

@@ -11,6 +11,7 @@ from mensuration.drawing.board import Drawing, Pen, draw
 from mensuration.drawing.splits import draw_split
 from mensuration.drawing.why import Showing, showings
 from mensuration.expressions import ExpressionError, Quantity, unknown_word
+from mensuration.expressions.evaluate import MEMBERS, SUMMED
 from mensuration.frozen import Frozen, Table, Wanted, table
 from mensuration.numbers import NOUGHT, Real
 from mensuration.pictures import Split
@@ -18,6 +19,7 @@ from mensuration.plane import Composition, PlacedPart, TooCrowded, compose
 from mensuration.plane.cutting import Cut
 from mensuration.plane.placing import turned_back
 from mensuration.plane.tolerances import SMALLEST
+from mensuration.problem.kinds.givens import sum_over
 from mensuration.problem.kinds.kind import Context, FigureResults, NotWorkedOut, Work
 from mensuration.problem.kinds.plane.document import PlaneDocument, Shaded
 from mensuration.problem.kinds.plane.parts import Parts
@@ -148,6 +150,8 @@ class PlaneWork(Work[PlaneDocument]):
     # Quantities
 
     def quantity(self, names: Sequence[str], text: str) -> Quantity:
+        if names and names[0] in (SUMMED, *MEMBERS):
+            return sum_over(self.parts.solutions, names, text)
         if names and names[0] in self.parts.names:
             return self.parts.quantity(names[0], names[1:], f"{text}.{names[0]}")
         known = [*MEASURES, *self.parts.names]

@@ -12,10 +12,11 @@ from mensuration.catalogue.figure import Solid
 from mensuration.drawing.net import Net, net_of, other_nets
 from mensuration.drawing.space import SpaceDrawing, draw_solid
 from mensuration.expressions import ExpressionError, Quantity, unknown_word
+from mensuration.expressions.evaluate import MEMBERS, SUMMED
 from mensuration.frozen import Table, table
 from mensuration.numbers import Real
 from mensuration.plane import TooCrowded
-from mensuration.problem.kinds.givens import member_quantity, read_givens
+from mensuration.problem.kinds.givens import member_quantity, read_givens, sum_over
 from mensuration.problem.kinds.kind import Context, FigureResults, NotWorkedOut, Work
 from mensuration.problem.kinds.solid.document import PieceDocument, SolidDocument
 from mensuration.problem.kinds.solid.liquid import Liquid, liquid
@@ -175,6 +176,8 @@ class SolidWork(Work[SolidDocument]):
     # Quantities
 
     def quantity(self, names: Sequence[str], text: str) -> Quantity:
+        if names and names[0] in (SUMMED, *MEMBERS):
+            return sum_over(self.solutions, names, text)
         if names and names[0] in self.documents:
             return member_quantity(self.solutions.get(names[0]), names[1:], f"{text}.{names[0]}")
         known = [*MEASURES, *self.documents]
