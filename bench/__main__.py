@@ -16,7 +16,7 @@ from typing import Any
 
 from playwright.sync_api import Page, sync_playwright
 
-from bench import cards, overlaps, profiles, solids
+from bench import answers, cards, overlaps, profiles, solids
 from mensuration.problem import ALSO, evaluate_document
 from tests.browser.service import CHROMIUM, CHROMIUM_FLAGS, ROOT, Service
 
@@ -149,6 +149,7 @@ def main() -> None:
     rows += cards.rows()
     rows += solids.rows()
     rows += profiles.rows()
+    rows += answers.rows()
     with tempfile.TemporaryDirectory() as folder:
         service = Service(Path(folder))
         try:
