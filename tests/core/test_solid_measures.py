@@ -133,6 +133,8 @@ def test_doors_and_windows_are_taken_from_the_wall_they_are_in() -> None:
             {"face": "front", "width": "8", "height": "3"},
             "what is left out of the front is larger than the front itself",
         ),
+        ({"face": "front", "width": "1", "height": "3.1"}, "“door” is too high for the front"),
+        ({"face": "front", "width": "7.1", "height": "0.5"}, "“door” is too wide for the front"),
         ({"face": "frnt", "width": "1", "height": "1"}, "did you mean “front”?"),
         ({"face": "front", "width": "0", "height": "1"}, "must be more than 0"),
         ({"face": "front", "width": "1", "height": "1", "count": "1/2"}, "from 1 to 1000 times"),

@@ -23,7 +23,7 @@ from mensuration.problem.kinds.solid.liquid import Liquid, liquid
 from mensuration.problem.kinds.solid.made import made_from
 from mensuration.problem.kinds.solid.placing import Placing, read_openings
 from mensuration.problem.kinds.solid.scaled import Scaled, scaled
-from mensuration.solids import CutOtherwise, Frame, Joined, Opening, Piece, join
+from mensuration.solids import CutOtherwise, FaceShare, Frame, Joined, Opening, Piece, join
 from mensuration.solids.cubes import Cell, unit_cubes
 from mensuration.solids.faces import called
 from mensuration.solids.filling import CannotBeFilled, depth_of, filled
@@ -137,6 +137,11 @@ class SolidWork(Work[SolidDocument]):
                     place = f"pieces.{piece.name}.openings"
                     says = f"what is left out of the {face.face} is larger than the {face.face} itself"
                     self.context.complain(place, "too-large", says)
+                    continue
+                for opening in openings_in(face):
+                    says_ = _does_not_fit(opening, face)
+                    if says_ is not None:
+                        self.context.complain(f"pieces.{piece.name}.openings", "too-large", says_)
             for opening in piece.openings:
                 if opening.face not in names:
                     error = unknown_word(opening.face, sorted(names), f"face of “{piece.name}”")
@@ -385,6 +390,17 @@ def _joined(pieces: tuple[Piece, ...], length: Kind, pi: Real) -> tuple[Joined, 
 
 
 @lru_cache(maxsize=32)
+def _does_not_fit(opening: Opening, face: FaceShare) -> str | None:
+    """Why an opening is no part of a face that is a rectangle; None where it fits, or the face is another figure."""
+    height = face.piece.solution.values.get("height")
+    if face.width is None or height is None or not face.size.same_as(face.width * height.value):
+        return None
+    for name, own, whole in (("wide", opening.width, face.width), ("high", opening.height, height.value)):
+        if own.value > whole:
+            return f"“{opening.name}” is too {name} for the {face.face}"
+    return None
+
+
 def _drawn(joined: Joined, teller: Teller) -> SpaceDrawing | None:
     entries = {
         (
