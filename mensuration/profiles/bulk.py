@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping, Sequence
 from fractions import Fraction
-from itertools import pairwise
 from math import lcm
 from typing import Any
 
-from flint import arb
+import numpy as np
+from numpy.typing import NDArray
 
 from mensuration.expressions import parse
 from mensuration.expressions.algebras import Algebra, closure
@@ -29,7 +29,8 @@ from mensuration.profiles.rules import (
 )
 
 _PLAIN: Algebra[Any] = Algebra(lambda real: real, {})
-Column = Sequence[Any]
+Column = NDArray[Any]
+ROOM = 64  # more than all factors together that a rule and a term put before a product
 
 
 def total(
@@ -72,10 +73,17 @@ def _whole(
     own = {name: Fractions.of(column) for name, column in columns.items()}
     if x is None or any(column is None for column in own.values()):
         return None
-    below = lcm(*(column.below for column in own.values() if column is not None))
-    terms = _terms(summed, {name: column.over(below) for name, column in own.items() if column is not None})
-    above, parts = _sum(x.tops, terms, rule, left_over, between, 0)
-    return Real.of(Fraction(above, parts * x.below * below**summed.degree))
+    known = {name: column for name, column in own.items() if column is not None}
+    below = lcm(*(column.below for column in known.values()))
+    tops = {name: column.over(below) for name, column in known.items()}
+    largest = max(max(map(abs, column), default=1) for column in tops.values()) or 1
+    reach = max(abs(x.tops[0]), abs(x.tops[-1]), 1)
+    # Whole numbers of the machine, where no sum of products grows too long for them.
+    small = reach * largest**summed.degree * len(x) * ROOM < 1 << 62
+    kind: Any = np.int64 if small else object
+    terms = _terms(summed, {name: np.array(column, dtype=kind) for name, column in tops.items()})
+    above, parts = _sum(np.array(x.tops, dtype=kind), terms, rule, left_over, between)
+    return Real.of(Fraction(int(above), parts * x.below * below**summed.degree))
 
 
 def _in_balls(
@@ -87,45 +95,39 @@ def _in_balls(
     between: bool,
 ) -> Real:
     def recipe() -> Any:
-        x = [value.ball() for value in positions]
-        terms = _terms(summed, {name: [v.ball() for v in column] for name, column in columns.items()})
-        above, parts = _sum(x, terms, rule, left_over, between, arb(0))
+        x = np.array([value.ball() for value in positions], dtype=object)
+        balls = {name: np.array([v.ball() for v in column], dtype=object) for name, column in columns.items()}
+        above, parts = _sum(x, _terms(summed, balls), rule, left_over, between)
         return above / parts
 
     return Real(None, recipe)
 
 
-def _terms(summed: Summed, columns: Mapping[str, Column]) -> list[Any]:
-    names = list(columns)
-    if summed.term == names[0]:
-        return list(columns[names[0]])
-    form: Callable[[Mapping[str, Any]], Any] = closure(parse(summed.term), _PLAIN)
-    return [form(dict(zip(names, row, strict=True))) for row in zip(*columns.values(), strict=True)]
+def _terms(summed: Summed, columns: Mapping[str, Column]) -> Column:
+    form: Callable[[Mapping[str, Any]], Column] = closure(parse(summed.term), _PLAIN)
+    return form(columns)
 
 
-def _sum(
-    x: Sequence[Any], t: Sequence[Any], rule: RuleName, left_over: LeftOver, between: bool, nothing: Any
-) -> tuple[Any, int]:
+def _sum(x: Column, t: Column, rule: RuleName, left_over: LeftOver, between: bool) -> tuple[Any, int]:
     """The sum, and by what it is still to be divided."""
-    widths = [b - a for a, b in pairwise(x)]
+    widths = x[1:] - x[:-1]
     if between:
-        return sum((w * y for w, y in zip(widths, t, strict=True)), nothing), 1
+        return (widths * t).sum(), 1
     match rule:
         case "left":
-            return sum((w * y for w, y in zip(widths, t, strict=False)), nothing), 1
+            return (widths * t[:-1]).sum(), 1
         case "right":
-            return sum((w * y for w, y in zip(widths, t[1:], strict=True)), nothing), 1
+            return (widths * t[1:]).sum(), 1
         case "midpoint":
-            pairs = ((x[i + 1] - x[i - 1]) * t[i] for i in range(1, len(t), 2))
-            return sum(pairs, nothing), 1
+            return ((x[2::2] - x[:-2:2]) * t[1::2]).sum(), 1
         case "trapezoid":
-            return sum((w * (a + b) for w, a, b in zip(widths, t, t[1:], strict=False)), nothing), 2
-    first = 1 if len(widths) % 2 and left_over == "first" else 0
-    total_ = nothing
-    for i in range(first, len(widths) - 1, 2):
-        total_ = total_ + widths[i] * (t[i] + 4 * t[i + 1] + t[i + 2])
-    total_ = 2 * total_
-    if len(widths) % 2:
+            return (widths * (t[:-1] + t[1:])).sum(), 2
+    odd = len(widths) % 2
+    first = 1 if odd and left_over == "first" else 0
+    last = len(widths) - (1 if odd and not first else 0)
+    pairs = t[first:last:2] + 4 * t[first + 1 : last : 2] + t[first + 2 : last + 1 : 2]
+    found = 2 * (widths[first:last:2] * pairs).sum()
+    if odd:
         at = 0 if first else len(widths) - 1
-        total_ = total_ + 3 * widths[at] * (t[at] + t[at + 1])
-    return total_, 6
+        found = found + 3 * widths[at] * (t[at] + t[at + 1])
+    return found, 6

@@ -7,6 +7,8 @@ from dataclasses import dataclass, field, replace
 from functools import cached_property
 from itertools import pairwise
 
+from flint import arb
+
 from mensuration.numbers import Real
 from mensuration.numbers.columns import Fractions, floats_of
 
@@ -29,6 +31,11 @@ class Ordinates:
     between: Between | None = None
     columns: Mapping[str, Sequence[Real]] = field(default_factory=dict)
     extremes: Callable[[Real, Real], tuple[Real, Real]] | None = None
+
+    @cached_property
+    def chords(self) -> dict[int, list[arb]]:
+        """The chords from ordinate to ordinate, by working precision, once they were reckoned."""
+        return {}
 
     @property
     def count(self) -> int:

@@ -13,7 +13,7 @@ from functools import cached_property, lru_cache
 from itertools import pairwise
 from typing import Any, Literal
 
-from flint import arb, fmpq
+from flint import arb, ctx, fmpq
 
 from mensuration.expressions import Node, parse
 from mensuration.expressions.algebras import Algebra, closure
@@ -265,10 +265,14 @@ def length_of(ordinates: Ordinates) -> Real:
     return Real(None, lambda: sum(_chords(ordinates), arb(0)))
 
 
-def _chords(ordinates: Ordinates) -> Iterator[arb]:
-    for (x, y), (u, v) in pairwise(zip(_balls(ordinates.positions), _balls(ordinates.heights), strict=True)):
-        width, rise = u - x, v - y
-        yield (width * width + rise * rise).sqrt()
+def _chords(ordinates: Ordinates) -> list[arb]:
+    """Each chord, at the working precision in force."""
+    bits = ctx.prec
+    if bits not in ordinates.chords:
+        spots = pairwise(zip(_balls(ordinates.positions), _balls(ordinates.heights), strict=True))
+        steps = ((u - x, v - y) for (x, y), (u, v) in spots)
+        ordinates.chords[bits] = [(width * width + rise * rise).sqrt() for width, rise in steps]
+    return ordinates.chords[bits]
 
 
 def _balls(values: Sequence[Real]) -> list[arb]:
@@ -277,18 +281,19 @@ def _balls(values: Sequence[Real]) -> list[arb]:
     return [value.ball() for value in values]
 
 
-def spun_surface_of(ordinates: Ordinates, pi: Real) -> Real:
-    """What the chords sweep when they are led round, frustum by frustum; their ends are as far away as the column ``outer`` says.
+def spun_surface_of(ordinates: Ordinates, far: Sequence[Real], pi: Real) -> Real:
+    """What the chords sweep when they are led round a line from which their ends are so ``far``, frustum by frustum.
 
     >>> x, y = (tuple(Real.of(n) for n in ns) for ns in ((0, 3), (0, 4)))
-    >>> round(float(spun_surface_of(Ordinates(x, y).with_columns({"outer": y}), Real.of(3))), 9)  # π · 4 · 5
+    >>> round(float(spun_surface_of(Ordinates(x, y), y, Real.of(3))), 9)  # π · 4 · 5
     60.0
     """
 
     def recipe() -> arb:
-        far = _balls(ordinates.columns["outer"])
         chords = _chords(ordinates)
-        return sum(((a + b) * chord for (a, b), chord in zip(pairwise(far), chords, strict=True)), arb(0))
+        return sum(
+            ((a + b) * chord for (a, b), chord in zip(pairwise(_balls(far)), chords, strict=True)), arb(0)
+        )
 
     return pi * Real(None, recipe)
 

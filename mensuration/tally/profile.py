@@ -127,18 +127,27 @@ def length_tally(ordinates: Ordinates, length: Kind, pi: Real, most: int) -> Tal
     return _chords("length", CHORD, ordinates, length, length, pi)
 
 
-def spun_surface_tally(ordinates: Ordinates, length: Kind, pi: Real, most: int) -> Tally:
-    """What the chords sweep round a line: the sides of frustums; more than ``most`` are told together."""
+def spun_surface_tally(ordinates: Ordinates, far: Sequence[Real], length: Kind, pi: Real, most: int) -> Tally:
+    """What the chords sweep round a line from which their ends are so ``far``: the sides of frustums; more than ``most`` are told
+    together."""
     area = length.power(2)
     if ordinates.count > most:
-        total = spun_surface_of(ordinates, pi)
+        total = spun_surface_of(ordinates, far, pi)
         return _together("spun_surface", total, f"{ordinates.count} frustums", area, pi)
-    return _chords("spun_surface", SWEPT, ordinates, length, area, pi)
+    return _chords("spun_surface", SWEPT, ordinates, length, area, pi, far)
 
 
-def _chords(measure: str, formula: Node, ordinates: Ordinates, length: Kind, kind: Kind, pi: Real) -> Tally:
+def _chords(
+    measure: str,
+    formula: Node,
+    ordinates: Ordinates,
+    length: Kind,
+    kind: Kind,
+    pi: Real,
+    far: Sequence[Real] | None = None,
+) -> Tally:
     entries = []
-    far = ordinates.columns.get("outer", ordinates.heights)
+    far = ordinates.heights if far is None else far
     spots = list(zip(ordinates.positions, ordinates.heights, far, strict=True))
     for number, ((x, y, r), (u, v, s)) in enumerate(pairwise(spots)):
         sizes = {"width": u - x, "left": y, "right": v}

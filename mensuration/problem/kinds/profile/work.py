@@ -174,7 +174,7 @@ class ProfileWork(Work[ProfileDocument]):
                 yield "volume", partial(self._of_strips, source.ordinates, BY_BREADTHS)
             yield "spun_volume", self._spun
             length, pi = self._kinds.length, self._pi
-            yield "length", lambda most: length_tally(self._edge(source), length, pi, most)
+            yield "length", lambda most: length_tally(self._edge, length, pi, most)
             yield "spun_surface", self._spun_surface
 
     def _by_integrals(self, source: Source) -> Iterator[tuple[str, Telling]]:
@@ -229,17 +229,19 @@ class ProfileWork(Work[ProfileDocument]):
         assert self.source is not None
         return self._of_strips(*led_round(self.source.ordinates, self._line_here), most)
 
-    def _edge(self, source: Source) -> Ordinates:
+    @cached_property
+    def _edge(self) -> Ordinates:
         """What was measured: the tops, of depths the bottoms."""
+        source = self.source
+        assert source is not None
         heights = source.bottoms if source.what == "depth" else source.tops
         return Ordinates(source.ordinates.positions, heights)
 
     def _spun_surface(self, most: int) -> Tally:
         assert self.source is not None
-        edge, line = self._edge(self.source), self._line_here
+        edge, line = self._edge, self._line_here
         places = edge.positions if line.along == "upright" else edge.heights
-        swept = edge.with_columns({"outer": distances(places, line.at)})
-        return spun_surface_tally(swept, self._kinds.length, self._pi, most)
+        return spun_surface_tally(edge, distances(places, line.at), self._kinds.length, self._pi, most)
 
     def tally(self, measure: str) -> ToldTally | None:
         return tell_tally(self._in_full(measure), self.context.teller) if measure in self._tallies else None
