@@ -66,7 +66,7 @@ def test_perimeter_and_area_are_switched_and_light_up(bench: Bench) -> None:
     shared = bench.page.locator("[data-entry]").filter(has_text="not counted")
     expect(shared).to_have_count(1)
     bench.part("arch").hover()
-    lit = bench.page.locator("[data-lit]").first
+    lit = bench.page.locator("[data-entry][data-lit]")
     expect(lit).to_contain_text("arch")
 
 

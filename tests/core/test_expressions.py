@@ -155,7 +155,7 @@ def test_unknown_words_get_the_nearest_known_one(typed: str, says: str | None) -
 
 
 def test_trigonometry_never_takes_an_unmarked_angle() -> None:
-    with pytest.raises(ExpressionError, match="needs an angle"):
+    with pytest.raises(ExpressionError, match="is 30 in degrees or in radians"):
         value("sin(30)")
     with pytest.raises(ExpressionError, match="no value"):
         value("tan(90°)")

@@ -109,7 +109,7 @@ def test_kinds_follow_the_arithmetic(typed: str, kind: Kind) -> None:
         ("3 m - 2 deg", "can't be taken away"),
         ("3 m + 2 unit", "can't be added"),
         ("sqrt(3 m)", "a square root of a length has no unit"),
-        ("sin(3)", "needs an angle"),
+        ("sin(3)", "is 3 in degrees or in radians"),
         ("asin(3 m)", "needs a plain ratio"),
         ("2^(3 m)", "a power must be a plain number"),
         ("5 parsnip", "parsnip"),

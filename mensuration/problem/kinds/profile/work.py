@@ -427,7 +427,9 @@ class ProfileWork(Work[ProfileDocument]):
 
     def function(self, name: str, of: Quantity) -> Quantity:
         """``fill`` of a depth, ``depth`` of a volume, where it has one; else of an area."""
-        length = self._kinds.length if self.source is not None else self.context.teller.unit.kind
+        if self.source is None:
+            raise NotWorkedOut(f"“{self.figure.name}”")
+        length = self._kinds.length
         try:
             if name == "fill":
                 if of.kind == NUMBER:
