@@ -75,6 +75,14 @@ def cubes(page: Page) -> None:
     park(page)
 
 
+def stepped(page: Page) -> None:
+    page.get_by_role("button", name="Step through").click()
+    page.get_by_role("dialog", name="Step through").focus()
+    for _ in range(4):
+        page.keyboard.press("ArrowRight")
+    page.locator("[data-shown='4']").wait_for()
+
+
 def edge(page: Page) -> None:
     page.locator("g[data-part=board]").focus()
     page.keyboard.press("Enter")
@@ -136,7 +144,7 @@ VIEWS: dict[str, tuple[tuple[int, int], Callable[[Page], None]]] = {
     "formula-sheet": ((1280, 800), sheet),
     "bench-solid-triangles": ((1280, 800), opened("Paper lantern", triangles)),
     "bench-solid-cubes": ((1280, 800), opened("Sand crate", cubes)),
-    "bench-projector": ((1920, 1080), opened("Ticket hut floor")),
+    "bench-projector": ((1920, 1080), opened("Ticket hut floor", stepped)),
     "bench-tablet": ((800, 1180), opened("Planter surround")),
 }
 
