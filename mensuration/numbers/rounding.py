@@ -148,6 +148,27 @@ def decimal(value: Real, figures: int = DECIMAL_FIGURES) -> str:
     return text.rstrip("0").rstrip(".") if "." in text and _same(value, rounded) else text
 
 
+def deciding_digit(value: Real, digits: str, rule: Rounding) -> str:
+    """Which digit of a value, written out as ``digits``, has it rounded up or down; empty where the rule is a step, or none,
+    or where the digits that are written don't tell.
+
+    >>> deciding_digit(Real.of(Fraction("7.065")), "7.065", Rounding(places=2))
+    'the digit after is 5, so up'
+    """
+    whole_part, _, after = digits.lstrip("-").partition(".")
+    row = whole_part + after
+    if rule.places is not None:
+        at = len(whole_part) + rule.places
+    elif rule.figures is not None:
+        at = len(row) - len(row.lstrip("0")) + rule.figures
+    else:
+        return ""
+    rest = row[at + 1 :].strip("0")
+    if at >= len(row) or not (rest or _same(value, Fraction(digits))):
+        return ""  # what is written was rounded itself, and may have been just here
+    return f"the digit after is {row[at]}, so {'up' if row[at] >= '5' else 'down'}"
+
+
 def fixed(value: Fraction, places: int) -> str:
     """A fraction whose denominator divides 10^places, written out with that many places."""
     digits = str(abs(value.numerator) * 10**places // value.denominator).rjust(places + 1, "0")

@@ -22,6 +22,7 @@ from mensuration.expressions import (
 from mensuration.expressions import (
     evaluate as worked,
 )
+from mensuration.expressions.nodes import paths
 from mensuration.frozen import as_data, fields_of, table
 from mensuration.language.everyday import marked_words
 from mensuration.language.rates import RateLine, worked_rates
@@ -323,7 +324,7 @@ class _Evaluation:
         steps += unit_line(quantity, unit, self.teller)
         told = fields_of(self.teller.tell(quantity, unit))
         self.line_results[name] = LineResults(
-            **told, quantity=kind_name(quantity.kind), steps=tell_all(steps)
+            **told, quantity=kind_name(quantity.kind), steps=tell_all(steps), parts=_parts_in(tree)
         )
 
     def _work_out_ask(self, number: int) -> None:
@@ -387,6 +388,12 @@ class _Evaluation:
             if line.says:
                 self.complaints.add(f"{place}.rates.{index}", "rate", line.says)
         return rates
+
+
+def _parts_in(tree: Tree) -> tuple[tuple[str, str], ...]:
+    """What an expression names of a figure by figure and part (``panel.board.area``), in the order of the names."""
+    named = (path.names for path in paths(tree) if len(path.names) > 2)
+    return tuple(sorted({(figure, part) for figure, part, *_ in named}))
 
 
 def kind_name(kind: Kind) -> str:

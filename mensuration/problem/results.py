@@ -16,10 +16,11 @@ from mensuration.telling.values import Unfolded
 
 @dataclass(frozen=True)
 class LineResults(Told):
-    """A line of working: its value, its kind of quantity, its steps."""
+    """A line of working: its value, its kind of quantity, its steps, and the parts it names, each behind its figure."""
 
     quantity: str
     steps: tuple[Mathematics, ...]
+    parts: tuple[tuple[str, str], ...]
 
 
 @dataclass(frozen=True)
@@ -41,6 +42,7 @@ class AskResults(Frozen):
     rounded_tex: str | None = None
     approximate: bool | None = None
     rule: str | None = None
+    deciding: str | None = None
     note: str | None = None
     tally: ToldTally | None = None
     rates: tuple[RateLine, ...] = ()

@@ -9,7 +9,7 @@ from functools import lru_cache
 from mensuration.expressions import Path, Quantity
 from mensuration.frozen import Frozen
 from mensuration.numbers import Exact, Real, Rounding, decimal, round_by
-from mensuration.numbers.rounding import decimal_or_fraction
+from mensuration.numbers.rounding import deciding_digit, decimal_or_fraction
 from mensuration.telling import leaves
 from mensuration.telling.mathematics import Maths, Written
 from mensuration.telling.rendering import ATOM, FRACTION, PRODUCT, SUM, Mark
@@ -69,6 +69,7 @@ class Told(Frozen):
     rounded_tex: str
     approximate: bool
     rule: str
+    deciding: str
     note: str
 
 
@@ -152,13 +153,14 @@ def _forms(value: Real, unit: Unit, rule: Rounding) -> Told:
     rounded = round_by(value, rule)
     exact = value.exact if value.exact is None or value.exact.readable else None
     short = exact if exact is not None and len(exact.text()) <= ONE_LINE else None
+    digits = decimal(value)
     number = rounded.text if rule.step is None else _mixed(rounded.value, rule.step)
     return Told(
         exact=short.text() if short is not None else None,
         exact_text=unit.after(_bracketed(short, unit)) if short is not None else None,
         tex=f"{_tex_number(short, unit)}{unit.tex}" if short is not None else None,
         unfolded=_unfolded(exact, unit) if exact is not None and short is None else None,
-        decimal=decimal(value),
+        decimal=digits,
         unit=unit.text,
         rounded=rounded.text,
         text=unit.after(number),
@@ -166,6 +168,7 @@ def _forms(value: Real, unit: Unit, rule: Rounding) -> Told:
         rounded_tex=f"{_number_tex(number)}{unit.tex}",
         approximate=not rounded.unchanged,
         rule=rule.says(),
+        deciding="" if rounded.unchanged else deciding_digit(value, digits, rule),
         note="" if short is not None else NOT_TOLD if not rounded.proven else PROVEN,
     )
 

@@ -16,8 +16,11 @@ def test_a_wrong_answer_is_named_and_the_right_one_taken(bench: Bench) -> None:
     document = json.loads(DEMO.read_text("utf-8"))
     document["settings"] = {**document.get("settings", {}), "try_first": True}
     document["title"] = "A panel to be tried first"  # other tests find the demo by its title
+    document["lines"] = [{"name": "twice", "expression": "2 * panel.area"}]
     page = bench.make(document).page
     expect(page.get_by_text("Try it first")).to_be_visible()
+    lines = page.get_by_role("region", name="Working lines")
+    expect(lines.get_by_role("status")).to_have_text("?")
     expect(page.get_by_role("list").get_by_text("1.75 m²")).to_have_count(0)
     page.get_by_role("button", name="Answer: Board").click()
     field = page.get_by_role("textbox", name="Your answer")
@@ -45,6 +48,7 @@ def test_a_wrong_answer_is_named_and_the_right_one_taken(bench: Bench) -> None:
     expect(page.get_by_role("button", name="Answer: Board")).to_have_text("✓")
     page.get_by_role("button", name="Show the working").click()
     bench.expect_total("≈ 1.75 m²")
+    expect(lines.get_by_role("status")).to_have_text("3.50 m²")
 
 
 def test_the_page_is_printed_copied_and_downloaded(bench: Bench) -> None:

@@ -342,6 +342,34 @@ def test_lines_are_added_worked_out_and_complained_about(bench: Bench) -> None:
     expect(lines).to_contain_text("3 m^2?")
 
 
+def test_a_line_is_set_as_mathematics_and_moved_by_keys(bench: Bench) -> None:
+    two = [
+        {"name": "turf", "expression": "pad.area * 1.12"},
+        {"name": "strips", "expression": "turf / 0.5 m^2"},
+    ]
+    bench.make({**PAD, "lines": two})
+    page = bench.page
+    turf = page.get_by_label("Expression of turf")
+    expect(page.get_by_test_id("set turf")).to_be_hidden()
+    turf.focus()
+    expect(page.get_by_test_id("set turf")).to_contain_text("26.88")
+    expect(page.locator("g[data-part=slab]")).not_to_have_attribute("data-lit", "true")
+    turf.fill("pad.slab.area * 1.25")
+    page.keyboard.press("Enter")
+    page.get_by_label("Expression of strips").focus()
+    turf.focus()
+    expect(page.locator("g[data-part=slab]")).to_have_attribute("data-lit", "true")
+    turf.fill("pad.area * 1.25")
+    page.keyboard.press("Alt+ArrowDown")
+    expect(page.get_by_label("Name of the line").nth(1)).to_have_value("turf")
+    expect(turf).to_be_focused()
+    expect(turf).to_have_value("pad.area * 1.25")
+    lines = page.get_by_role("region", name="Working lines")
+    expect(lines).to_contain_text("30.00 m²")
+    page.get_by_role("button", name="Move the line turf up").click()
+    expect(page.get_by_label("Name of the line").first).to_have_value("turf")
+
+
 def test_problems_are_copied_and_removed_on_the_shelf(bench: Bench) -> None:
     bench.make({**PAD, "title": "Short-lived pad"})
     page = bench.page

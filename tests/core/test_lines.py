@@ -20,6 +20,14 @@ def worked(**lines: str) -> dict[str, Any]:
     return evaluate_document(document)
 
 
+def test_the_parts_that_a_line_names_are_told() -> None:
+    told = worked(
+        a="panel.board.area - 2 * panel.bite.area", b="panel.area", c="sum(panel.parts.area)", d="a / 2"
+    )["lines"]
+    assert told["a"]["parts"] == [["panel", "bite"], ["panel", "board"]]
+    assert told["b"]["parts"] == told["d"]["parts"] == []
+
+
 @pytest.mark.parametrize(
     ("text", "exact", "told"),
     [

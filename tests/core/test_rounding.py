@@ -5,11 +5,13 @@ from __future__ import annotations
 from fractions import Fraction
 
 import mpmath
+import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
 from mensuration.expressions import Scope, evaluate, parse
-from mensuration.numbers import PI, Real, Rounding, round_by
+from mensuration.numbers import PI, Real, Rounding, decimal, round_by
+from mensuration.numbers.rounding import deciding_digit
 
 halves = st.integers(0, 10**6).map(lambda k: Fraction(2 * k + 1, 2))
 small = st.integers(2, 30)
@@ -56,3 +58,30 @@ def test_roundings_agree_with_sixty_digits(a: int, b: int, m: int, n: int, place
         wanted = mpmath.sign(true) * mpmath.floor(abs(true) * mpmath.mpf(10) ** places + mpmath.mpf("0.5"))
         ours = round_by(value, Rounding(places=places)).value * 10**places
         assert ours == int(wanted)
+        next_digit = int(mpmath.floor(abs(true) * mpmath.mpf(10) ** (places + 1))) % 10
+    says = deciding_digit(value, decimal(value), Rounding(places=places))
+    told = f"the digit after is {next_digit}, so {'up' if next_digit >= 5 else 'down'}"
+    assert says == told or (says == "" and places > 10)
+
+
+@pytest.mark.parametrize(
+    ("digits", "rule", "says"),
+    [
+        ("7.065", Rounding(places=2), "the digit after is 5, so up"),
+        ("-7.065", Rounding(places=2), "the digit after is 5, so up"),
+        ("0.069949", Rounding(figures=3), "the digit after is 4, so down"),
+        ("12349", Rounding(figures=2), "the digit after is 3, so down"),
+        ("9.996", Rounding(figures=3), "the digit after is 6, so up"),
+        ("7.06", Rounding(places=2), ""),
+        ("7.3", Rounding(step=Fraction(1, 8)), ""),
+        ("7.3", Rounding(), ""),
+    ],
+)
+def test_the_digit_that_decides_is_told(digits: str, rule: Rounding, says: str) -> None:
+    assert deciding_digit(Real.of(Fraction(digits)), digits, rule) == says
+
+
+def test_no_digit_is_told_that_may_be_rounded_itself() -> None:
+    just_below = Real.of(Fraction("2.345") - Fraction(1, 10**60))
+    assert deciding_digit(just_below, decimal(just_below), Rounding(places=2)) == ""
+    assert deciding_digit(just_below, "2.345", Rounding(places=2)) == ""

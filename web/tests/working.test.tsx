@@ -26,6 +26,7 @@ function quantity(text: string, exact: string | null = null, approximate = true)
     roundedTex: text,
     approximate,
     rule: "to 2 decimal places",
+    deciding: "",
     note: "",
     given: false,
     chosen: false,

@@ -592,6 +592,8 @@ export interface components {
         AskResults: {
             /** Approximate */
             approximate: boolean | null;
+            /** Deciding */
+            deciding: string | null;
             /** Decimal */
             decimal: string | null;
             /** Exact */
@@ -850,6 +852,8 @@ export interface components {
             approximate: boolean;
             /** Chosen */
             chosen: boolean;
+            /** Deciding */
+            deciding: string;
             /** Decimal */
             decimal: string;
             /** Exact */
@@ -1746,11 +1750,13 @@ export interface components {
         JsonValue: unknown;
         /**
          * LineResults
-         * @description A line of working: its value, its kind of quantity, its steps.
+         * @description A line of working: its value, its kind of quantity, its steps, and the parts it names, each behind its figure.
          */
         LineResults: {
             /** Approximate */
             approximate: boolean;
+            /** Deciding */
+            deciding: string;
             /** Decimal */
             decimal: string;
             /** Exact */
@@ -1759,6 +1765,11 @@ export interface components {
             exactText: string | null;
             /** Note */
             note: string;
+            /** Parts */
+            parts: [
+                string,
+                string
+            ][];
             /** Quantity */
             quantity: string;
             /** Rounded */
@@ -3467,6 +3478,8 @@ export interface components {
         Told: {
             /** Approximate */
             approximate: boolean;
+            /** Deciding */
+            deciding: string;
             /** Decimal */
             decimal: string;
             /** Exact */

@@ -11,7 +11,7 @@ import {
 } from "react";
 import type { Complaint, Counted, Drawing, Showing, Split, Spot } from "../api/types";
 import { tidy } from "../document/tidy";
-import { useBench, useBenchStore } from "../document/store";
+import { speaksOf, useBench, useBenchStore } from "../document/store";
 import { Button } from "../ui/Button";
 import { Angles, layOutAngles } from "./Angles";
 import { Corners } from "./Corners";
@@ -143,9 +143,9 @@ export const Board = memo(function Board({
   const [places] = useState(() => new Map<string, number>());
   const spans = useMemo(() => {
     const shown =
-      parts.length <= FEW_PARTS ? parts : parts.filter((part) => part.name === selected || part.name === lit?.part);
+      parts.length <= FEW_PARTS ? parts : parts.filter((part) => part.name === selected || speaksOf(lit, part.name));
     return layOut(shown, parts, to, size, places, changing);
-  }, [parts, to, size, selected, lit?.part, places, changing]);
+  }, [parts, to, size, selected, lit, places, changing]);
   const chosen = parts.find((part) => part.name === selected);
   const catches = useMemo(
     () => drawing?.outline.flatMap((loop) => loop.map((segment) => segment.start)) ?? [],
@@ -200,7 +200,7 @@ export const Board = memo(function Board({
               scale={view.scale}
               clip={clip}
               selected={selected}
-              lit={measure === "area" || !lit?.id ? (lit?.part ?? null) : null}
+              lit={measure === "area" || !lit?.id ? lit : null}
               still={sketching.active || mode === "squares"}
               bare={pieces !== null || showing !== null}
               onHold={drag.holdPart}

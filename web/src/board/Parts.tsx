@@ -1,5 +1,6 @@
 import type { PointerEvent } from "react";
 import type { DrawnPart, Spot } from "../api/types";
+import { speaksOf, type Lit } from "../document/store";
 import { near } from "./Angles";
 import { Badge } from "./Badge";
 import { pathOf, type ToScreen } from "./path";
@@ -11,7 +12,7 @@ interface Props {
   scale: number;
   clip: string;
   selected: string | null;
-  lit: string | null;
+  lit: Lit | null;
   /** Parts can't be taken hold of just now. */
   still: boolean;
   /** Without tints: something else is drawn over them. */
@@ -50,7 +51,7 @@ export function Parts({
           <g
             key={part.name}
             data-part={part.name}
-            data-lit={lit === part.name || undefined}
+            data-lit={speaksOf(lit, part.name) || undefined}
             role="button"
             tabIndex={0}
             aria-pressed={chosen}
@@ -87,7 +88,7 @@ export function Parts({
             ) : null}
             <path
               d={path}
-              fill={lit === part.name || chosen ? "var(--color-apricot)" : "transparent"}
+              fill={speaksOf(lit, part.name) || chosen ? "var(--color-apricot)" : "transparent"}
               fillOpacity={part.join === "take" ? 0.12 : 0.2}
               fillRule="evenodd"
               stroke="none"

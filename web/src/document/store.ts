@@ -13,7 +13,13 @@ export interface Lit {
   id?: string;
   /** What else is told in the same entry. */
   alike?: readonly string[];
+  /** Other parts that are spoken of with it. */
+  others?: readonly string[];
 }
+
+/** Whether a part is spoken of. */
+export const speaksOf = (lit: Lit | null, part: string | undefined): boolean =>
+  lit !== null && part !== undefined && (lit.part === part || (lit.others ?? []).includes(part));
 
 /** An open editor for one given of one part, standing at a place on the screen. */
 export interface Editing {
@@ -195,6 +201,10 @@ export function useBenchStore(): BenchStore {
 export function useBench<T>(select: (state: BenchState) => T): T {
   return useStore(useBenchStore(), select);
 }
+
+/** Whether the working is kept back until it is asked for: the problem wants a try first. */
+export const hidesWorking = (state: BenchState): boolean =>
+  (state.document.settings.try_first ?? false) && !state.revealed;
 
 export function useHistory<T>(select: (state: TemporalState<Tracked>) => T): T {
   return useStore(useBenchStore().temporal, select);

@@ -1,6 +1,6 @@
 import { memo, useEffect, useMemo, useRef, useState, type PointerEvent, type ReactNode } from "react";
 import type { SolidNet, SpaceDrawing } from "../api/types";
-import { useBench, useBenchStore } from "../document/store";
+import { speaksOf, useBench, useBenchStore } from "../document/store";
 import { Button } from "../ui/Button";
 import { UnitCubes, type Cell } from "./UnitCubes";
 import { isTyping } from "../ui/typing";
@@ -179,7 +179,7 @@ export const SpaceBoard = memo(function SpaceBoard({
                 lit !== null &&
                 (lit.id
                   ? lit.id === face?.entry || (lit.alike ?? NONE).includes(face?.entry ?? "")
-                  : lit.part === face?.piece);
+                  : speaksOf(lit, face?.piece));
               return (
                 <path
                   key={index}

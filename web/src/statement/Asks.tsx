@@ -1,6 +1,6 @@
 import { memo } from "react";
 import type { AskDocument, AskResults, Complaint } from "../api/types";
-import { useBench, useBenchStore } from "../document/store";
+import { hidesWorking, useBench, useBenchStore } from "../document/store";
 import { AnswerBox } from "./AnswerBox";
 import { AskEditor } from "./AskEditor";
 
@@ -13,7 +13,7 @@ interface Props {
 export const Asks = memo(function Asks({ answers, complaints }: Props) {
   const store = useBenchStore();
   const asks = useBench((state) => state.document.asks);
-  const hidden = useBench((state) => (state.document.settings.try_first ?? false) && !state.revealed);
+  const hidden = useBench(hidesWorking);
   const put = (changed: AskDocument[]) => {
     const state = store.getState();
     state.commit({ ...state.document, asks: changed });

@@ -1,6 +1,6 @@
 import { memo } from "react";
 import type { Entry } from "../api/types";
-import { useBench, useBenchStore } from "../document/store";
+import { speaksOf, useBench, useBenchStore } from "../document/store";
 import { Maths } from "../ui/Maths";
 
 interface Props {
@@ -14,7 +14,8 @@ const FACES = new Set<Entry["role"]>(["face", "hidden", "open"]);
 export const EntryRow = memo(function EntryRow({ entry, onGiven }: Props) {
   const store = useBenchStore();
   const lit = useBench((state) => state.lit);
-  const here = lit !== null && (lit.id ? lit.id === entry.id || entry.alike.includes(lit.id) : lit.part === entry.part);
+  const here =
+    lit !== null && (lit.id ? lit.id === entry.id || entry.alike.includes(lit.id) : speaksOf(lit, entry.part));
   const ofItsOwn = entry.stretch !== null || FACES.has(entry.role);
   const light = (on: boolean) =>
     store

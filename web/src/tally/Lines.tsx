@@ -1,7 +1,9 @@
-import { memo } from "react";
+import { memo, useEffect, useState } from "react";
 import type { Complaint, LineDocument, Results } from "../api/types";
-import { useBench, useBenchStore } from "../document/store";
+import { hidesWorking, useBench, useBenchStore } from "../document/store";
 import { Button } from "../ui/Button";
+import { goTo } from "../ui/fields";
+import { Maths } from "../ui/Maths";
 import { TextInPlace } from "../ui/TextInPlace";
 
 interface Props {
@@ -9,10 +11,14 @@ interface Props {
   complaints: Complaint[];
 }
 
-/** The working lines: named expressions with units, each with its value. */
+/** The key by which a line goes up or down among the others, with Alt. */
+const STEPS: Record<string, number> = { ArrowUp: -1, ArrowDown: 1 };
+
+/** The working lines: named expressions with units, each with its value and, while one is in it, set as mathematics. */
 export const Lines = memo(function Lines({ results, complaints }: Props) {
   const store = useBenchStore();
   const lines = useBench((state) => state.document.lines);
+  const hidden = useBench(hidesWorking);
   const first = useBench((state) => state.document.figures[0]);
   const figure = first?.name ?? "figure";
   const hints: Record<string, string> = {
@@ -26,6 +32,24 @@ export const Lines = memo(function Lines({ results, complaints }: Props) {
   };
   const change = (index: number, line: Partial<LineDocument>) =>
     put(lines.map((l, i) => (i === index ? { ...l, ...line } : l)));
+  /** The parts that a line names are lit, where their figure is on the board. */
+  const [spoken, light] = useState<string | null>(null);
+  useEffect(() => {
+    if (spoken === null) return;
+    const { document, figure: shown, set } = store.getState();
+    const [part, ...others] = (results[spoken]?.parts ?? [])
+      .filter(([of]) => of === document.figures[shown]?.name)
+      .map(([, part]) => part);
+    if (part === undefined) return;
+    set({ lit: { part, others } });
+    return () => set({ lit: null });
+  }, [spoken, results, store]);
+  const move = (index: number, by: number) => {
+    const now = store.getState().document.lines;
+    const [from, to] = [now[index], now[index + by]];
+    if (from && to) put(now.map((line, i) => (i === index ? to : i === index + by ? from : line)));
+    requestAnimationFrame(() => goTo(`line ${from && to ? index + by : index}`));
+  };
   /** A new name goes wherever the line is named; of two lines of one name only this one's changes. */
   const rename = async (index: number, name: string): Promise<string | undefined> => {
     const old = lines[index]?.name ?? "";
@@ -54,8 +78,16 @@ export const Lines = memo(function Lines({ results, complaints }: Props) {
           const faults = complaints.filter(
             (c) => c.where === `lines.${line.name}.expression` || c.where === `lines.${line.name}`,
           );
+          const worked = hidden ? undefined : results[line.name];
           return (
-            <li key={index} className="flex flex-wrap items-center gap-x-1.5">
+            <li
+              key={index}
+              className="group/line flex flex-wrap items-center gap-x-1.5"
+              onPointerEnter={() => light(line.name)}
+              onPointerLeave={() => light(null)}
+              onFocus={() => light(line.name)}
+              onBlur={() => light(null)}
+            >
               <TextInPlace
                 value={line.name}
                 label="Name of the line"
@@ -64,16 +96,39 @@ export const Lines = memo(function Lines({ results, complaints }: Props) {
                 onCommit={(name) => rename(index, name.trim())}
               />
               =
-              <TextInPlace
-                value={line.expression}
-                label={`Expression of ${line.name}`}
-                className="grow"
-                invalid={faults.length > 0}
-                onCommit={(expression) => change(index, { expression })}
-              />
+              <span
+                className="contents"
+                onKeyDown={(event) => {
+                  const by = event.altKey ? STEPS[event.key] : undefined;
+                  if (by === undefined) return;
+                  event.preventDefault();
+                  // What was being typed is taken before the line goes.
+                  if (event.target instanceof HTMLElement) event.target.blur();
+                  move(index, by);
+                }}
+              >
+                <TextInPlace
+                  value={line.expression}
+                  label={`Expression of ${line.name}`}
+                  place={`line ${index}`}
+                  className="grow"
+                  invalid={faults.length > 0}
+                  onCommit={(expression) => change(index, { expression })}
+                />
+              </span>
               <output className="min-w-20 text-right text-base font-semibold" aria-live="polite">
-                {results[line.name]?.text ?? ""}
+                {worked?.text ?? (hidden && results[line.name] ? "?" : "")}
               </output>
+              {lines.length > 1 ? (
+                <Button
+                  look="quiet"
+                  aria-label={`Move the line ${line.name} ${index > 0 ? "up" : "down"}`}
+                  title="Alt + ↑ and Alt + ↓ move a line too"
+                  onClick={() => move(index, index > 0 ? -1 : 1)}
+                >
+                  {index > 0 ? "↑" : "↓"}
+                </Button>
+              ) : null}
               <Button
                 look="quiet"
                 aria-label={`Remove the line ${line.name}`}
@@ -81,6 +136,18 @@ export const Lines = memo(function Lines({ results, complaints }: Props) {
               >
                 ×
               </Button>
+              {worked ? (
+                <div
+                  className="hidden basis-full overflow-x-auto pl-26 text-soft group-focus-within/line:block"
+                  data-testid={`set ${line.name}`}
+                >
+                  {worked.steps.map((step) => (
+                    <p key={step.text}>
+                      <Maths maths={step} />
+                    </p>
+                  ))}
+                </div>
+              ) : null}
               {faults.map((fault) => (
                 <p key={fault.says} className="says basis-full">
                   {fault.says}

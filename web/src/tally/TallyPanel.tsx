@@ -1,7 +1,7 @@
 import { ToggleGroup } from "radix-ui";
 import { memo, useCallback, useState } from "react";
 import type { Complaint, Counted, Segment, Tally, Way } from "../api/types";
-import { useBench, useBenchStore, type MeasureName } from "../document/store";
+import { hidesWorking, useBench, useBenchStore, type MeasureName } from "../document/store";
 import { Maths } from "../ui/Maths";
 import type { Bounds } from "../board/view";
 import { Button } from "../ui/Button";
@@ -77,7 +77,7 @@ export const TallyPanel = memo(function TallyPanel({
       }),
     [store],
   );
-  const hidden = useBench((state) => (state.document.settings.try_first ?? false) && !state.revealed);
+  const hidden = useBench(hidesWorking);
   const all = complaints.filter((c) => c.where.startsWith(`figures.${figure}`) || c.where.startsWith("settings"));
   const causes = all.filter((c) => c.code !== "needs-other");
   const faults = causes.length > 0 ? causes : all;
@@ -212,7 +212,7 @@ export const TallyPanel = memo(function TallyPanel({
             {tally.total.unfolded ? <Unfolded tex={tally.total.unfolded.tex} text={tally.total.unfolded.text} /> : null}
             {tally.note ||
               (tally.total.approximate
-                ? `${tally.total.decimal.slice(0, 14)}…, rounded once, ${tally.total.rule}`
+                ? `${tally.total.decimal.slice(0, 14)}…, rounded once, ${tally.total.rule}${tally.total.deciding ? `: ${tally.total.deciding}` : ""}`
                 : "exact")}
           </p>
         </div>
