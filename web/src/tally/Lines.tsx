@@ -138,7 +138,7 @@ export const Lines = memo(function Lines({ results, complaints }: Props) {
               </Button>
               {worked ? (
                 <div
-                  className="hidden basis-full overflow-x-auto pl-26 text-soft group-focus-within/line:block"
+                  className="hidden basis-full overflow-x-auto py-2 pl-26 text-soft group-focus-within/line:block"
                   data-testid={`set ${line.name}`}
                 >
                   {worked.steps.map((step) => (
