@@ -3,29 +3,17 @@
 from __future__ import annotations
 
 import json
-import statistics
-import time
 from collections.abc import Callable
 from itertools import count
 from pathlib import Path
 from typing import Any
 
+from bench.timing import median
 from mensuration.problem import evaluate_document, read
 from mensuration.slips import check_answer
 
 DEMO = Path(__file__).parents[1] / "demo"
-TIMES = 7
 _other = count(1)
-
-
-def _median(work: Callable[[], Any]) -> float:
-    work()
-    times = []
-    for _ in range(TIMES):
-        start = time.perf_counter()
-        work()
-        times.append((time.perf_counter() - start) * 1000)
-    return statistics.median(times)
 
 
 def _wide(parts: int, lines: int) -> dict[str, Any]:
@@ -54,11 +42,11 @@ def rows() -> list[tuple[str, str, str]]:
 
     lined = _wide(20, 30)
     return [
-        ("an answer checked against all slips", f"{_median(answered(panel, 'Board')):.0f} ms", "150 ms"),
-        ("… of thirty parts", f"{_median(answered(thirty, 'A')):.0f} ms", "500 ms"),
+        ("an answer checked against all slips", f"{median(answered(panel, 'Board')):.0f} ms", "150 ms"),
+        ("… of thirty parts", f"{median(answered(thirty, 'A')):.0f} ms", "500 ms"),
         (
             "thirty lines and twenty parts, warm",
-            f"{_median(lambda: evaluate_document(lined)):.0f} ms",
+            f"{median(lambda: evaluate_document(lined)):.0f} ms",
             "50 ms",
         ),
     ]

@@ -4,8 +4,6 @@ from __future__ import annotations
 
 import math
 import random
-import statistics
-import time
 from collections.abc import Callable
 from itertools import count
 from typing import Any
@@ -13,6 +11,7 @@ from typing import Any
 from playwright.sync_api import Page
 from scipy.integrate import quad
 
+from bench.timing import median
 from mensuration.expressions import parse
 from mensuration.expressions.algebras import FLOATS, closure
 from mensuration.numbers import PI, Real
@@ -25,7 +24,6 @@ from mensuration.profiles.integrals import Integral
 from mensuration.profiles.ordinates import Ordinates
 from mensuration.profiles.rules import RuleName
 
-TIMES = 7
 READINGS = 10_000
 RULES: tuple[RuleName, ...] = ("trapezoid", "simpson", "midpoint", "left", "right")
 _other = count(1)
@@ -53,16 +51,6 @@ INTEGRANDS: dict[str, Callable[[float], float]] = {
 }
 
 
-def _median(work: Callable[[], Any]) -> float:
-    work()
-    times = []
-    for _ in range(TIMES):
-        start = time.perf_counter()
-        work()
-        times.append((time.perf_counter() - start) * 1000)
-    return statistics.median(times)
-
-
 def document(**figure: Any) -> dict[str, Any]:
     """A problem with one profile."""
     own = {"name": "p", "kind": "profile", **figure}
@@ -86,20 +74,20 @@ def rows() -> list[tuple[str, str, str]]:
     """The core's own."""
     dice = random.Random(1)
     readings = [f"{dice.uniform(1, 3):.2f}" for _ in range(READINGS)]
-    many = _median(lambda: evaluate_document(document(readings={"y": readings, "spacing": "0.5"})))
-    slid = _median(
+    many = median(lambda: evaluate_document(document(readings={"y": readings, "spacing": "0.5"})))
+    slid = median(
         lambda: evaluate_document(document(curve="0.5 x (4 - x)", to="4", strips="1000", rule="simpson"))
     )
-    waves = _median(lambda: evaluate_document(document(curve="sin(x) + 2", to="4", strips="300")))
+    waves = median(lambda: evaluate_document(document(curve="sin(x) + 2", to="4", strips="300")))
     ratio, same, digits = _proven()
     return [
         (f"{READINGS} readings worked out", f"{many:.0f} ms", "100 ms"),
         (
             "every rule, 1000 strips of a polynomial",
-            f"{_median(lambda: _every_rule('x^3 - x')):.0f} ms",
+            f"{median(lambda: _every_rule('x^3 - x')):.0f} ms",
             "50 ms",
         ),
-        ("every rule, 1000 strips of a sine", f"{_median(lambda: _every_rule('sin(x)')):.0f} ms", "50 ms"),
+        ("every rule, 1000 strips of a sine", f"{median(lambda: _every_rule('sin(x)')):.0f} ms", "50 ms"),
         ("a curve in 1000 strips worked out, all told", f"{slid:.0f} ms", "50 ms"),
         ("… a sine in 300 strips", f"{waves:.0f} ms", "50 ms"),
         (f"proven digits ({digits} at least) of twenty typed integrals", f"{same:.1f} × SciPy's quad", "3 ×"),
@@ -113,9 +101,9 @@ def _proven() -> tuple[float, float, int]:
     ours = theirs = same = 0.0
     least = 99
     for text, form in INTEGRANDS.items():
-        ours += _median(lambda t=text: float(Integral(curve(t, 0, 1)).proven))  # type: ignore[misc]
-        theirs += _median(lambda f=form: quad(f, 0, 1))  # type: ignore[misc]
-        same += _median(lambda t=text: quad(_typed(t), 0, 1))  # type: ignore[misc]
+        ours += median(lambda t=text: float(Integral(curve(t, 0, 1)).proven))  # type: ignore[misc]
+        theirs += median(lambda f=form: quad(f, 0, 1))  # type: ignore[misc]
+        same += median(lambda t=text: quad(_typed(t), 0, 1))  # type: ignore[misc]
         with precision(80):
             ball = Integral(curve(text, 0, 1)).proven.ball()
         least = min(least, int(ball.rel_accuracy_bits() * math.log10(2)))

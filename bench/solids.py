@@ -3,8 +3,6 @@
 from __future__ import annotations
 
 import json
-import statistics
-import time
 from collections.abc import Callable
 from itertools import count
 from pathlib import Path
@@ -12,23 +10,12 @@ from typing import Any
 
 from playwright.sync_api import Page
 
+from bench.timing import median
 from mensuration.exchange.meshes import Mesh
 from mensuration.problem import evaluate_document
 
 DEMO = Path(__file__).parents[1] / "demo"
-TIMES = 7
 _other = count(1)
-
-
-def _median(work: Callable[[], Any]) -> float:
-    """Milliseconds of one of several runs, the first of which warms up."""
-    work()
-    times = []
-    for _ in range(TIMES):
-        start = time.perf_counter()
-        work()
-        times.append((time.perf_counter() - start) * 1000)
-    return statistics.median(times)
 
 
 def _changed(document: dict[str, Any]) -> dict[str, Any]:
@@ -83,9 +70,9 @@ def rows() -> list[tuple[str, str, str]]:
         document = json.loads(file.read_text("utf-8"))
         if any(figure.get("kind") == "solid" for figure in document["figures"]):
             solids[file.stem] = document
-    warm = {name: _median(lambda d=document: _worked(d)) for name, document in solids.items()}  # type: ignore[misc]
+    warm = {name: median(lambda d=document: _worked(d)) for name, document in solids.items()}  # type: ignore[misc]
     fresh = {
-        name: _median(lambda d=document: _worked(_changed(d)))
+        name: median(lambda d=document: _worked(_changed(d)))
         for name, document in solids.items()  # type: ignore[misc]
     }
     slow, slow_fresh = (max(times, key=lambda name: times[name]) for times in (warm, fresh))
@@ -106,15 +93,15 @@ def rows() -> list[tuple[str, str, str]]:
         (f"… its size changed, the slowest ({slow_fresh})", f"{fresh[slow_fresh]:.1f} ms", "30 ms"),
         (
             "a composite of twenty pieces, changed",
-            f"{_median(lambda: _worked(_changed(tower))):.0f} ms",
+            f"{median(lambda: _worked(_changed(tower))):.0f} ms",
             "150 ms",
         ),
         (
             "a lying drum, changed, and what is in it to a depth",
-            f"{_median(asked('fill(drum, 0.5)')):.0f} ms",
+            f"{median(asked('fill(drum, 0.5)')):.0f} ms",
             "50 ms",
         ),
-        ("… and how deep a volume stands in it", f"{_median(asked('depth(drum, 2)')):.0f} ms", "50 ms"),
+        ("… and how deep a volume stands in it", f"{median(asked('depth(drum, 2)')):.0f} ms", "50 ms"),
         *_mesh_rows(),
     ]
 
@@ -180,7 +167,7 @@ def _mesh_rows() -> list[tuple[str, str, str]]:
         _ = mesh.volume, mesh.area, mesh.bounds, mesh.is_watertight
         _ = trimesh.grouping.group_rows(mesh.edges_sorted, require_count=1)
 
-    one, two = _median(own), _median(other)
+    one, two = median(own), median(other)
     return [
         (
             "a mesh of 200,000 triangles measured, its open edges too",
