@@ -5,11 +5,8 @@ from __future__ import annotations
 import gzip
 import json
 import re
-import statistics
 import tempfile
-import time
 import urllib.request
-from collections.abc import Callable
 from http.cookiejar import CookieJar
 from pathlib import Path
 from typing import Any
@@ -17,21 +14,12 @@ from typing import Any
 from playwright.sync_api import Page, sync_playwright
 
 from bench import answers, cards, overlaps, profiles, solids
+from bench.timing import median
 from mensuration.problem import ALSO, evaluate_document
 from tests.browser.service import CHROMIUM, CHROMIUM_FLAGS, ROOT, Service
 
 LARGEST = "yard-plan"
 DRAG_SECONDS = 3
-
-
-def milliseconds(work: Callable[[], object], repeats: int) -> float:
-    """Median time of one call."""
-    times = []
-    for _ in range(repeats):
-        start = time.perf_counter()
-        work()
-        times.append((time.perf_counter() - start) * 1000)
-    return statistics.median(times)
 
 
 def documents() -> dict[str, dict[str, Any]]:
@@ -129,7 +117,7 @@ def main() -> None:
     rows.append(
         (
             f"evaluate, {LARGEST} ({parts} parts), warm",
-            f"{milliseconds(lambda: evaluate_document(largest), 200):.1f} ms",
+            f"{median(lambda: evaluate_document(largest), 200):.1f} ms",
             "30 ms",
         )
     )
@@ -137,13 +125,13 @@ def main() -> None:
     rows.append(
         (
             "… with one part moved each time",
-            f"{milliseconds(lambda: evaluate_document(moved(largest, next(drag))), 200):.1f} ms",
+            f"{median(lambda: evaluate_document(moved(largest, next(drag))), 200):.1f} ms",
             "",
         )
     )
-    slowest = max(milliseconds(lambda d=d: evaluate_document(d), 50) for d in problems.values())  # type: ignore[misc]
+    slowest = max(median(lambda d=d: evaluate_document(d), 50) for d in problems.values())  # type: ignore[misc]
     rows.append(("… the slowest of all demo problems", f"{slowest:.1f} ms", "30 ms"))
-    most = max(milliseconds(lambda d=d: evaluate_document(d, ALSO), 20) for d in problems.values())  # type: ignore[misc]
+    most = max(median(lambda d=d: evaluate_document(d, ALSO), 20) for d in problems.values())  # type: ignore[misc]
     rows.append(("… with every way, the squares and why", f"{most:.1f} ms", ""))
     rows += overlaps.rows()
     rows += cards.rows()
@@ -158,7 +146,7 @@ def main() -> None:
             rows.append(
                 (
                     "request to evaluate over loopback",
-                    f"{milliseconds(lambda: caller.evaluate(largest), 200):.1f} ms",
+                    f"{median(lambda: caller.evaluate(largest), 200):.1f} ms",
                     "25 ms",
                 )
             )

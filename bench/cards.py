@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 import statistics
-import time
 from fractions import Fraction
 from itertools import combinations
 from random import Random
 
 from playwright.sync_api import Page
 
+from bench.timing import once
 from mensuration.catalogue import Figure, figures
 from mensuration.expressions import Quantity
 from mensuration.numbers import PI, Real
@@ -51,9 +51,7 @@ def _times(figure: Figure) -> tuple[int, list[float]]:
             continue  # these hang on one another
         if any(step.source == USUAL_CHOICE for step in found[0].steps):
             continue
-        start = time.perf_counter()
-        solutions(figure, given, PI)
-        times.append((time.perf_counter() - start) * 1000)
+        times.append(once(lambda given=given: solutions(figure, given, PI)))
     return count, times
 
 
@@ -63,9 +61,7 @@ def _thousand(figure: str, **given: str) -> float:
     table = {"name": "table", "kind": "cases", "figure": figure, "rows": rows}
     table["columns"] = [{"name": name} for name in given]
     document = {"format": "tilt-grid/problem", "version": 1, "figures": [table]}
-    start = time.perf_counter()
-    evaluate_document(document, ["cases"])
-    return time.perf_counter() - start
+    return once(lambda: evaluate_document(document, ["cases"])) / 1000
 
 
 def rows() -> list[tuple[str, str, str]]:

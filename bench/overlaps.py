@@ -5,7 +5,6 @@ from __future__ import annotations
 
 import random
 import statistics
-import time
 from collections.abc import Callable
 from fractions import Fraction
 from math import ceil, pi
@@ -13,6 +12,7 @@ from math import ceil, pi
 import shapely
 from shapely.geometry import Point, box
 
+from bench.timing import once
 from mensuration.catalogue import plane_figures
 from mensuration.expressions import Quantity
 from mensuration.numbers import PI, Real
@@ -33,17 +33,11 @@ def part(
     return place(f"p{index}", index, join, solution, placement)
 
 
-def timed(work: Callable[[], object]) -> float:
-    start = time.perf_counter()
-    work()
-    return time.perf_counter() - start
-
-
 def median_ratio(
     ours: Callable[[], object], theirs: Callable[[], object], repeats: int
 ) -> tuple[float, float, float]:
     """Median seconds of both, run in turns, and the median of their ratios."""
-    pairs = [(timed(ours), timed(theirs)) for _ in range(repeats)]
+    pairs = [(once(ours) / 1000, once(theirs) / 1000) for _ in range(repeats)]
     return (
         statistics.median(a for a, _ in pairs),
         statistics.median(b for _, b in pairs),

@@ -1,4 +1,4 @@
-"""How long a piece of work takes, once it is warm."""
+"""How long a piece of work takes."""
 
 from __future__ import annotations
 
@@ -10,12 +10,14 @@ from typing import Any
 TIMES = 7
 
 
-def median(work: Callable[[], Any]) -> float:
-    """Milliseconds of one of several runs, the first of which warms up."""
+def once(work: Callable[[], Any]) -> float:
+    """Milliseconds of one run."""
+    start = time.perf_counter()
     work()
-    times = []
-    for _ in range(TIMES):
-        start = time.perf_counter()
-        work()
-        times.append((time.perf_counter() - start) * 1000)
-    return statistics.median(times)
+    return (time.perf_counter() - start) * 1000
+
+
+def median(work: Callable[[], Any], times: int = TIMES) -> float:
+    """Milliseconds of one of several runs, once it is warm."""
+    work()
+    return statistics.median(once(work) for _ in range(times))

@@ -18,12 +18,12 @@ import numpy as np
 from flint import acb, arb
 from numpy.typing import NDArray
 
-from mensuration.expressions import analytic
+from mensuration.expressions import analytic, ellipses
 from mensuration.expressions.errors import ExpressionError
 from mensuration.expressions.quantity import Quantity
 from mensuration.expressions.slope import Slope
-from mensuration.numbers import NOUGHT, PI, UNIT, Exact, NotClosed, Real, angles
-from mensuration.numbers.boxes import OFF_OF_MEANS, Boxes, as_boxes, greater, lesser, widened
+from mensuration.numbers import NOUGHT, UNIT, Exact, NotClosed, Real, angles
+from mensuration.numbers.boxes import Boxes, greater, lesser
 from mensuration.numbers.rounding import decimal_or_fraction, to_step
 from mensuration.numbers.settling import settled
 from mensuration.units import ANGLE, NUMBER
@@ -32,8 +32,6 @@ Array = NDArray[np.float64]
 TURN = 2 * math.pi
 MOST_PLACES = 12  # to which is rounded
 LARGEST_POWER = 600  # of e; beyond it nothing is worked with
-NEARLY_ROUND, ROUGHLY = 1e-3, 2e-6
-HALVINGS = 12  # of the difference between the means, each to its square
 
 
 @dataclass(frozen=True)
@@ -223,98 +221,6 @@ def _inverse(
     return worked
 
 
-# Once round an ellipse: 4a E(1 - b²/a²) with a ≥ b, by the complete elliptic integral of the second kind
-
-
-def _mean_radius(arguments: Sequence[Quantity]) -> Quantity:
-    """The radius of the circle that is as long as an ellipse."""
-    perimeter = _ellipse_quantity(arguments, "mean_radius")
-    return Quantity(perimeter.value / (Real.of(2) * PI), perimeter.kind)
-
-
-def _ellipse_quantity(arguments: Sequence[Quantity], name: str = "ellipse_perimeter") -> Quantity:
-    if len(arguments) != 2 or arguments[0].kind != arguments[1].kind:
-        raise ExpressionError("arguments", f"{name} takes two half axes: {name}(a, b)")
-    small, large = sorted((q.value for q in arguments), key=float)
-    kind = arguments[0].kind
-    if small.sign() <= 0:
-        raise ExpressionError("arguments", "the half axes of an ellipse must be more than 0")
-    if small.same_as(large):
-        return Quantity(Real.of(2) * PI * large, kind)
-
-    def recipe() -> arb:
-        a, b = large.ball(), small.ball()
-        return 4 * a * acb(1 - b * b / (a * a)).elliptic_e().real
-
-    return Quantity(Real(None, recipe, small, large), kind)
-
-
-def ellipse_perimeter(a: float, b: float) -> float:
-    """Once round an ellipse, by the arithmetic-geometric mean (Gauss): 2π (a² - Σ 2^(n-1) c²) over the mean."""
-    one, two, power = max(a, b), min(a, b), 1.0
-    total = one * one - (one * one - two * two) / 2
-    while abs(one - two) > 1e-15 * one:
-        total -= power * ((one - two) / 2) ** 2
-        one, two, power = (one + two) / 2, math.sqrt(one * two), power * 2
-    return TURN * total / one
-
-
-def _ellipse_perimeters(a: Array, b: Array) -> Array:
-    return _perimeters_and_means(a, b)[0]
-
-
-def _perimeters_and_means(a: Array, b: Array) -> tuple[Array, Array]:
-    """Once round, and the arithmetic-geometric mean of the half axes."""
-    one, two, power = np.maximum(a, b), np.minimum(a, b), 1.0
-    total: Array = one * one - (one * one - two * two) / 2
-    for _ in range(HALVINGS):
-        total = total - power * ((one - two) / 2) ** 2
-        one, two, power = (one + two) / 2, np.sqrt(one * two), power * 2
-    return TURN * total / one, one
-
-
-def _ellipse_steepness(a: Array, b: Array) -> Array:
-    """How fast an ellipse's perimeter grows with ``a``: 4E + 4 (b/a)² (E - K)/k² for a > b, k² = 1 - (b/a)²; with the
-    smaller half axis by Euler's P = a Pa + b Pb. Off by less than ROUGHLY to the ratio of the axes."""
-    large, small = np.maximum(a, b), np.minimum(a, b)
-    perimeter, mean = _perimeters_and_means(a, b)
-    second, first = perimeter / (4 * large), TURN / 4 * large / mean
-    squared = 1 - (small / large) ** 2
-    flat = squared < NEARLY_ROUND
-    steep = np.where(flat, -TURN / 8 * (1 + 3 * squared / 8), (second - first) / np.where(flat, 1.0, squared))
-    by_large = 4 * second + 4 * (small / large) ** 2 * steep
-    found: Array = np.where(a > b, by_large, (perimeter - large * by_large) / small)
-    return found
-
-
-def _ellipse_boxes_slope(a: Slope, b: Slope) -> Slope:
-    """The steepness grows with the half axis itself and falls with the other, since the perimeter is convex."""
-
-    def steepness(one: Boxes, other: Boxes) -> Boxes:
-        low, high = _ellipse_steepness(one.low, other.high), _ellipse_steepness(one.high, other.low)
-        off = ROUGHLY * np.maximum(one.high / other.low, other.high / one.low)
-        return Boxes(low - off, high + off)
-
-    slope = steepness(a.value, b.value) * a.slope + steepness(b.value, a.value) * b.slope
-    return Slope(_ellipse_boxes(a.value, b.value), slope)
-
-
-def _ellipse_boxes(a: Boxes, b: Boxes) -> Boxes:
-    """It grows with either half axis."""
-    return widened(_ellipse_perimeters(a.low, b.low), _ellipse_perimeters(a.high, b.high), OFF_OF_MEANS)
-
-
-def _ellipse_slope(a: Slope, b: Slope) -> Slope:
-    """In boxes by monotony. In balls with m = 1 - b²/a², where E' = -π/8 F(½, 3/2; 2; m), the hypergeometric function."""
-    if isinstance(a.value, Boxes) or isinstance(b.value, Boxes):
-        return _ellipse_boxes_slope(Slope(as_boxes(a.value), a.slope), Slope(as_boxes(b.value), b.slope))
-    one = Slope(arb(1), arb(0))
-    m = one - b * b / (a * a)
-    integral = acb(m.value).elliptic_e().real
-    steep = -arb.pi() / 8 * m.value.hypgeom_2f1(arb("0.5"), arb("1.5"), arb(2))
-    return Slope(arb(4), arb(0)) * a * Slope(integral, steep * m.slope)
-
-
 # Slopes
 
 
@@ -502,21 +408,21 @@ FUNCTIONS: dict[str, Function] = {
         Function(
             "ellipse_perimeter",
             r"P_{\text{ellipse}}",
-            _ellipse_quantity,
-            ellipse_perimeter,
-            _ellipse_perimeters,
-            _ellipse_slope,
-            _ellipse_boxes,
+            ellipses.perimeter,
+            ellipses.perimeter_in_floats,
+            ellipses.perimeters,
+            ellipses.perimeter_slope,
+            ellipses.perimeter_boxes,
             counted_in_pi=True,
         ),
         Function(
             "mean_radius",
             r"\bar{r}",
-            _mean_radius,
-            lambda a, b: ellipse_perimeter(a, b) / TURN,
-            lambda a, b: _ellipse_perimeters(a, b) / TURN,
-            lambda a, b: _ellipse_slope(a, b) * Slope(1 / _turn(), arb(0)),
-            lambda a, b: _ellipse_boxes(a, b) / _turn(),
+            ellipses.mean_radius,
+            lambda a, b: ellipses.perimeter_in_floats(a, b) / TURN,
+            lambda a, b: ellipses.perimeters(a, b) / TURN,
+            lambda a, b: ellipses.perimeter_slope(a, b) * Slope(1 / _turn(), arb(0)),
+            lambda a, b: ellipses.perimeter_boxes(a, b) / _turn(),
         ),
         _of_figure("fill"),
         _of_figure("depth"),

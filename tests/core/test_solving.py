@@ -15,7 +15,7 @@ from scipy.special import ellipe
 from mensuration.catalogue import figures
 from mensuration.expressions import ExpressionError, Quantity, Scope, evaluate, parse
 from mensuration.expressions.algebras import in_floats
-from mensuration.expressions.functions import ellipse_perimeter
+from mensuration.expressions.ellipses import perimeter_in_floats
 from mensuration.numbers import PI, Real, Rounding, decimal, round_by
 from mensuration.problem import evaluate_document
 from mensuration.solving import SolvingError, solutions, solve, starting_givens
@@ -53,7 +53,7 @@ def test_cube_roots_that_make_no_sense_are_refused(typed: str, says: str) -> Non
 def test_an_ellipse_is_as_long_in_floats_as_by_scipy(a: Fraction, b: Fraction) -> None:
     large, small = float(max(a, b)), float(min(a, b))
     assert isclose(
-        ellipse_perimeter(large, small), 4 * large * ellipe(1 - (small / large) ** 2), rel_tol=1e-12
+        perimeter_in_floats(large, small), 4 * large * ellipe(1 - (small / large) ** 2), rel_tol=1e-12
     )
 
 

@@ -10,8 +10,9 @@ from mensuration.drawing.shelf import ShelfPicture
 from mensuration.pictures import Segment
 from mensuration.problem.kinds.kind import Change, Context, FigureResults, Kind
 from mensuration.problem.kinds.profile.document import ProfileDocument
+from mensuration.problem.kinds.profile.page import MEASURES
 from mensuration.problem.kinds.profile.told import ProfileResults
-from mensuration.problem.kinds.profile.work import MEASURES, ProfileWork
+from mensuration.problem.kinds.profile.work import ProfileWork
 
 ONES = ("curve", "lower", "from", "to", "strips", "breadth", "level")
 """Typed texts that stand alone. In a curve x and the profile's letters are its own."""
