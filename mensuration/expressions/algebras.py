@@ -22,6 +22,7 @@ from mensuration.expressions.parse import parse
 from mensuration.expressions.slope import Slope
 from mensuration.numbers import PI, Real
 from mensuration.numbers.boxes import Boxes
+from mensuration.units import Unit
 
 N = TypeVar("N")
 Closure = Callable[[Mapping[str, N]], N]
@@ -44,7 +45,7 @@ def closure(node: Node, algebra: Algebra[N]) -> Closure[N]:
     """
     match node:
         case Number() | UnitOf():
-            constant = algebra.of(node.real if isinstance(node, Number) else node.unit.size(PI))
+            constant = algebra.of(node.real if isinstance(node, Number) else _size(node.unit))
             return lambda values: constant
         case Path():
             name = node.text
@@ -66,6 +67,11 @@ def closure(node: Node, algebra: Algebra[N]) -> Closure[N]:
             return lambda values: call(*(of(values) for of in of_all))
         case _:
             raise ValueError("a formula of the catalogue has whole powers")
+
+
+@lru_cache(maxsize=400)
+def _size(unit: Unit) -> Real:
+    return unit.size(PI)
 
 
 FLOATS: Algebra[float] = Algebra(float, {name: f.floats for name, f in FUNCTIONS.items()})

@@ -25,7 +25,9 @@ def cos_of_turns(turns: Any) -> Any:
 
 
 def tan_of_turns(turns: Any) -> Any:
-    return sin_of_turns(turns) / cos_of_turns(turns)
+    if isinstance(turns, arb_series):
+        return sin_of_turns(turns) / cos_of_turns(turns)
+    return (turns + turns).tan_pi()
 
 
 def in_turns(name: str) -> Callable[[Any], Any]:

@@ -110,6 +110,8 @@ class Sum(ABC):
 
     def ball(self) -> arb:
         """An enclosure of the value at the working precision in force (see numbers.proof)."""
+        if len(self.terms) == 1 and ONE in self.terms:
+            return arb(self.terms[ONE])
         return sum((key.ball() * value for key, value in self.terms.items()), arb(0))
 
 

@@ -6,8 +6,7 @@ number in the ball would show it; where the ball is too wide, the work is done a
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
-from contextlib import contextmanager
+from collections.abc import Callable
 from fractions import Fraction
 from threading import RLock
 from typing import TypeVar
@@ -20,16 +19,22 @@ _lock = RLock()  # the precision belongs to the whole process, so only one threa
 _T = TypeVar("_T")
 
 
-@contextmanager
-def precision(bits: int) -> Iterator[None]:
+class precision:
     """Do the ball arithmetic inside with ``bits`` bits of working precision."""
-    with _lock:
-        before = ctx.prec
-        ctx.prec = bits
-        try:
-            yield
-        finally:
-            ctx.prec = before
+
+    __slots__ = ("_before", "_bits")
+
+    def __init__(self, bits: int) -> None:
+        self._bits = bits
+
+    def __enter__(self) -> None:
+        _lock.acquire()
+        self._before = ctx.prec
+        ctx.prec = self._bits
+
+    def __exit__(self, *fault: object) -> None:
+        ctx.prec = self._before
+        _lock.release()
 
 
 def prove(attempt: Callable[[], _T | None]) -> _T | None:

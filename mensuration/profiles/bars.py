@@ -6,10 +6,13 @@ from collections.abc import Iterator
 from fractions import Fraction
 from itertools import pairwise
 
+from flint import fmpq, fmpq_poly
+
 from mensuration.expressions.nodes import Binary, Call, Negative, Node, Power, children
 from mensuration.numbers import Real
 from mensuration.profiles.curves import Curve, Stretch
-from mensuration.profiles.terms import NO_ATOMS, NoTerms, terms_of
+from mensuration.profiles.forming import NotFound, polynomial_in
+from mensuration.profiles.terms import NoTerms
 
 MOST = 12  # places at which a stretch is parted
 
@@ -23,9 +26,9 @@ def without_bars(curve: Curve) -> Curve:
     >>> [stretch.end for stretch in without_bars(bent).stretches]
     [Real('1'), Real('3')]
     """
-    if not any(_bars(stretch.tree) for stretch in curve.stretches):
+    if not any("abs" in stretch.functions for stretch in curve.stretches):
         return curve
-    found = [each for stretch in curve.stretches for each in _parted(curve, stretch)]
+    found = [each for stretch in curve.stretches for each in _parted(stretch)]
     return Curve(tuple(found), curve.names, curve.pi)
 
 
@@ -35,45 +38,39 @@ def _bars(node: Node) -> list[Node]:
     return own + [inner for child in children(node) for inner in _bars(child)]
 
 
-def _parted(curve: Curve, stretch: Stretch) -> Iterator[Stretch]:
+def _parted(stretch: Stretch) -> Iterator[Stretch]:
     start, end = float(stretch.start), float(stretch.end)
-    zeros: dict[Node, list[Fraction]] = {}
-    for inside in _bars(stretch.tree):
-        known = _zeros(inside)
-        if known is not None:
-            zeros[inside] = known
-    places = sorted({zero for known in zeros.values() for zero in known if start < zero < end})
-    if not zeros or len(places) > MOST:
+    known = {
+        inside: polynomial
+        for inside in _bars(stretch.tree)
+        if (polynomial := _with_fractions(inside)) is not None
+    }
+    places = sorted({zero for _, zeros in known.values() for zero in zeros if start < zero < end})
+    if not known or len(places) > MOST:
         yield stretch
         return
-    ends = [stretch.start, *map(Real.of, places), stretch.end]
-    for a, b in pairwise(ends):
-        middle = (a + b) / Real.of(2)
-        signs = {
-            inside: Curve((Stretch(inside, a, b),), curve.names, curve.pi).at(middle).sign()
-            for inside in zeros
-        }
+    ends = [(start, stretch.start), *((float(x), Real.of(x)) for x in places), (end, stretch.end)]
+    for (low, a), (high, b) in pairwise(ends):
+        middle = fmpq(*((low + high) / 2).as_integer_ratio())
+        signs = {inside: 1 if polynomial(middle) >= 0 else -1 for inside, (polynomial, _) in known.items()}
         yield Stretch(_without(stretch.tree, signs), a, b)
 
 
-def _zeros(inside: Node) -> list[Fraction] | None:
-    """The zeros of a polynomial; None where it is none, or one of its zeros is no fraction."""
+def _with_fractions(inside: Node) -> tuple[fmpq_poly, list[Fraction]] | None:
+    """A polynomial with its zeros; None where it is none, or one of its zeros is no fraction."""
     try:
-        terms = terms_of(inside)
-    except NoTerms:
+        polynomial = polynomial_in(inside)
+    except (NotFound, NoTerms):
         return None
-    ratio = terms.get(NO_ATOMS)
-    if list(terms) != [NO_ATOMS] or ratio is None or ratio.polynomial is None:
-        return None
-    _, factors = ratio.above.factor()
+    factors = [polynomial] if polynomial.degree() == 1 else [factor for factor, _ in polynomial.factor()[1]]
     found = []
-    for factor, _ in factors:
+    for factor in factors:
         if factor.degree() == 1:
             zero = -factor[0] / factor[1]
             found.append(Fraction(int(zero.p), int(zero.q)))
         elif factor.degree() > 2 or factor[1] * factor[1] > 4 * factor[2] * factor[0]:
             return None
-    return found
+    return polynomial, found
 
 
 def _without(node: Node, signs: dict[Node, int]) -> Node:

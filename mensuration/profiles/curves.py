@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import itertools
 import re
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 from functools import cached_property
@@ -39,6 +39,19 @@ _BALLS: dict[str, Callable[..., Any]] = {name: f.balls for name, f in FUNCTIONS.
 _RATIONALS: Algebra[fmpq] = Algebra(lambda real: fmpq(*_whole(real).as_integer_ratio()), {})
 _INTERVALS: Algebra[arb] = Algebra(Real.ball, _BALLS)
 _SERIES: Algebra[arb_series] = Algebra(lambda real: arb_series([real.ball()]), _BALLS)
+
+
+class _Checked(dict[str, Callable[..., acb]]):
+    """The functions of complex balls, which say where they are not analytic if that is asked."""
+
+    analytic = False
+
+    def __missing__(self, name: str) -> Callable[..., acb]:
+        call = FUNCTIONS[name].complexes
+        if call is None:
+            raise KeyError(name)
+        self[name] = lambda *of: call(*of, self.analytic)
+        return self[name]
 
 
 class NotRational(ValueError):
@@ -173,6 +186,19 @@ class _Plain:
         return Call(name, inner)
 
 
+def _called(node: Node) -> Iterator[str]:
+    match node:
+        case Binary(_, left, right):
+            yield from _called(left)
+            yield from _called(right)
+        case Call(name, arguments):
+            yield name
+            for argument in arguments:
+                yield from _called(argument)
+        case Negative(of) | Power(of):
+            yield from _called(of)
+
+
 @dataclass(frozen=True, eq=False)
 class Stretch:
     """A plain expression, from one x to another."""
@@ -180,6 +206,11 @@ class Stretch:
     tree: Node
     start: Real
     end: Real
+
+    @cached_property
+    def functions(self) -> frozenset[str]:
+        """The names of those that are in it."""
+        return frozenset(_called(self.tree))
 
 
 @dataclass(frozen=True, eq=False)
@@ -305,21 +336,12 @@ class Curve:
 
     def complex(self, stretch: Stretch) -> Callable[[acb, bool], acb]:
         """The curve continued to complex balls, as it is integrated."""
-        check = [False]
-
-        def checked(name: str) -> Callable[..., acb]:
-            call = FUNCTIONS[name].complexes
-            assert call is not None
-            return lambda *of: call(*of, check[0])
-
-        algebra: Algebra[acb] = Algebra(
-            lambda real: acb(real.ball()), {name: checked(name) for name in _BALLS}
-        )
-        own = closure(stretch.tree, algebra)
+        checked = _Checked()
+        own = closure(stretch.tree, Algebra(lambda real: acb(real.ball()), checked))
         values = {name: acb(ball) for name, ball in self._balls.items()}
 
         def found(z: acb, analytic: bool) -> acb:
-            check[0], values["x"] = analytic, z
+            checked.analytic, values["x"] = analytic, z
             try:
                 return own(values)
             except ZeroDivisionError:

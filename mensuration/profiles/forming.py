@@ -2,14 +2,23 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator, Mapping
+from operator import add, mul, sub, truediv
 
 from flint import fmpq, fmpq_poly
 
-from mensuration.expressions.nodes import Binary, Call, Negative, Node, Power
+from mensuration.expressions.nodes import Binary, Call, Negative, Node, Number, Path, Power
 from mensuration.profiles.terms import NO_ATOMS, number, polynomial, root_of_fraction, terms_of
 
 UNITY = number(fmpq(1))
+_X = fmpq_poly([0, 1])
+MOST = 64  # of a power that is multiplied out at once
+_OPERATORS: Mapping[str, Callable[[fmpq_poly, fmpq_poly], fmpq_poly]] = {
+    "+": add,
+    "-": sub,
+    "*": mul,
+    "/": truediv,
+}
 
 
 class NotFound(Exception):
@@ -63,6 +72,9 @@ def times_polynomial(factor: fmpq_poly, node: Node) -> Iterator[Node]:
 
 def polynomial_in(node: Node) -> fmpq_poly:
     """An expression as a polynomial in x. NotFound where it is none."""
+    plain = _plainly(node)
+    if plain is not None:
+        return plain
     terms = terms_of(node)
     if any(atoms for atoms in terms) or not terms:
         raise NotFound
@@ -70,6 +82,27 @@ def polynomial_in(node: Node) -> fmpq_poly:
     if found is None:
         raise NotFound
     return found
+
+
+def _plainly(node: Node) -> fmpq_poly | None:
+    """What is put as a polynomial already, which is quick to see."""
+    match node:
+        case Number(value):
+            return fmpq_poly([fmpq(value.numerator, value.denominator)])
+        case Path(("x",)):
+            return _X
+        case Negative(of):
+            inner = _plainly(of)
+            return None if inner is None else -inner
+        case Power(base, Number(power)) if power.denominator == 1 and 0 <= power <= MOST:
+            below = _plainly(base)
+            return None if below is None else below ** int(power)
+        case Binary(operator, left, right):
+            one, two = _plainly(left), _plainly(right)
+            if one is None or two is None or (operator == "/" and (two.degree() > 0 or not two)):
+                return None
+            return _OPERATORS[operator](one, two)
+    return None
 
 
 def linear(of: fmpq_poly) -> fmpq_poly:

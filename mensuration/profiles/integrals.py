@@ -18,11 +18,12 @@ from mensuration.numbers.proof import PRECISIONS, precision
 from mensuration.profiles.antiderivatives import antiderivative
 from mensuration.profiles.bars import without_bars
 from mensuration.profiles.curves import Curve, Stretch
+from mensuration.profiles.straightened import straightened
 
 EVALUATIONS = 12_000
 """At most so many are made, which takes well under a second."""
 SURE = 40  # bits that must be proven
-SPARE = 16  # that the working precision has more than are wanted
+SPARE = 22  # that the working precision has more than are wanted
 SHORT = 24_000  # characters of a tree
 LITTLE = Real.of(1) / Real.of(4099)
 
@@ -52,10 +53,14 @@ class Integral:
                 raise NoDigits
         return found
 
+    @cached_property
+    def _straightened(self) -> list[Stretch]:
+        return [straightened(stretch) for stretch in self.of.stretches]
+
     def _ball(self) -> arb:
         bits = ctx.prec
         total = arb(0)
-        for stretch in self.of.stretches:
+        for stretch in self._straightened:
             wanted = arb(2) ** (SPARE - bits)
             with precision(bits):
                 own = acb.integral(

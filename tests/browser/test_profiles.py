@@ -143,6 +143,27 @@ def test_strips_on_a_slider_and_how_the_error_shrinks(bench: Bench) -> None:
     expect(page.get_by_label("Bounds of the error")).to_contain_text("at most")
 
 
+def test_while_strips_are_slid_the_column_stays_as_it_was(bench: Bench) -> None:
+    page = begun(bench)
+    curve(page, "x^2", "0", "3")
+    column = page.get_by_text("Ordinates with their weights").locator("..")
+    expect(column.locator("tbody tr")).to_have_count(11)
+    slider = page.get_by_role("slider", name="Number of strips, slid")
+    slider.evaluate(
+        """(slider) => {
+            Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(slider, '130');
+            slider.dispatchEvent(new Event('input', {bubbles: true}));
+        }"""
+    )
+    expect(page.get_by_text("21 ordinates, so 20 strips")).to_be_visible()
+    expect(page.locator("[data-entry]")).to_have_count(1)
+    expect(column.locator("tbody tr")).to_have_count(11)
+    slider.focus()
+    slider.blur()
+    expect(column.locator("tbody tr")).to_have_count(21)
+    expect(page.locator("[data-entry]")).to_have_count(20)
+
+
 def test_a_letter_is_slid_and_a_lower_curve_taken_away(bench: Bench) -> None:
     page = begun(bench)
     curve(page, "a x", "0", "2")

@@ -22,6 +22,7 @@ from mensuration.profiles.curves import Curve, Stretch, as_curve, plain
 from mensuration.profiles.derivatives import derivative
 from mensuration.profiles.extremes import highest, largest_derivative, lowest
 from mensuration.profiles.integrals import Integral, NoDigits
+from mensuration.profiles.straightened import straightened
 
 
 def curve(text: str, start: object = 0, end: object = 1) -> Curve:
@@ -262,3 +263,41 @@ def test_bars_round_polynomials_are_told_exactly(text: str, start: int, end: int
     """By hand, parted where what stands in the bars is nothing."""
     found = Integral(curve(as_curve(text), start, end))
     assert found.antiderivatives is not None and found.value.rational == Fraction(value)
+
+
+@settings(deadline=None, max_examples=40)
+@given(
+    st.sampled_from(("sqrt(x - {a})", "sqrt({b} - x)", "sqrt((x - {a}) ({b} - x))", "x^2 sqrt(2 (x - {a}) ({b} - x))")),
+    st.sampled_from(("{}", "{} / (x + 9)", "sin(x) {}", "e^x {} + ({})^3", "sqrt(x + 7) + {}", "sqrt(x - {a}) + {}")),
+    st.integers(-5, 2),
+    st.fractions("0.5", 4, max_denominator=8),
+    st.sampled_from((PI, Real.of(Fraction(314, 100)))),
+)  # fmt: skip
+def test_roots_that_are_steep_at_an_end_are_integrated_as_mpmath_does(
+    root: str, text: str, start: int, wide: Fraction, pi: Real
+) -> None:
+    """Told over another letter, whatever stands beside them, and whatever π counts as."""
+    ends = {"a": f"({start})", "b": f"({start} + {wide})"}
+    whole = text.replace("{}", root).format(**ends)
+    tree, names = plain(parse(whole), lambda path: None, PI)
+    own = Curve((Stretch(tree, Real.of(start), Real.of(start + wide)),), names, pi)
+    assert straightened(own.stretches[0]) is not own.stretches[0]
+
+    def height(x: mpmath.mpf) -> mpmath.mpf:
+        low, high = x - start, start + mpmath.mpf(wide.numerator) / wide.denominator - x
+        r = {"(": mpmath.sqrt(low * high), "x": mpmath.sqrt(low)}.get(root[5], mpmath.sqrt(high))
+        r = x**2 * mpmath.sqrt(2 * low * high) if root.startswith("x^2") else r
+        return {
+            "{}": r, "{} / (x + 9)": r / (x + 9), "sin(x) {}": mpmath.sin(x) * r, "e^x {} + ({})^3": mpmath.exp(x) * r + r**3,
+            "sqrt(x + 7) + {}": mpmath.sqrt(x + 7) + r, "sqrt(x - {a}) + {}": mpmath.sqrt(low) + r,
+        }[text]  # fmt: skip
+
+    with mpmath.workdps(40):
+        b = start + mpmath.mpf(wide.numerator) / wide.denominator
+        wanted = mpmath.quad(
+            lambda t: height(start + (b - start) * t * t * (3 - 2 * t)) * 6 * (b - start) * t * (1 - t),
+            [0, 1],
+        )
+        with precision(160):
+            off = abs(mpmath.mpf(str(Integral(own).proven.ball().mid().str(40, radius=False))) - wanted)
+        assert off < mpmath.mpf(10) ** -30

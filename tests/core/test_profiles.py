@@ -227,3 +227,15 @@ def test_asks_and_lines_may_name_what_a_profile_has() -> None:
     del document["figures"][0]["breadth"]
     says = [c["says"] for c in evaluate_document(document)["complaints"]]
     assert any("has no breadth" in each for each in says)
+
+
+def test_while_something_is_slid_strips_are_told_together_and_come_to_the_same() -> None:
+    of = profile(curve="x^2", to="3", strips="12", rule="simpson")
+    slid = evaluate_document(of, ["slid"])["figures"]["p"]
+    whole = evaluate_document(of)["figures"]["p"]
+    assert slid["brief"] and slid["column"] is None and not whole["brief"] and whole["column"] is not None
+    assert [e["title"] for e in slid["tallies"]["area"]["entries"]] == ["12 strips"]
+    assert len(whole["tallies"]["area"]["entries"]) == 6  # Simpson takes them two by two
+    assert {name: t["total"]["text"] for name, t in slid["tallies"].items()} == {
+        name: t["total"]["text"] for name, t in whole["tallies"].items()
+    }

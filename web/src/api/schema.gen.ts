@@ -2529,7 +2529,7 @@ export interface components {
         };
         /**
          * ProfileResults
-         * @description Area and volume, the column of weights, the area by every rule that can be used with how far it is ``off`` what is told
+         * @description Area and volume, the column of weights (left out in a ``brief`` telling, while something is slid), the area by every rule that can be used with how far it is ``off`` what is told
          *     ``beside``, the antiderivative, and the picture.
          */
         ProfileResults: {
@@ -2540,6 +2540,11 @@ export interface components {
              * @default
              */
             beside: string;
+            /**
+             * Brief
+             * @default false
+             */
+            brief: boolean;
             column: components["schemas"]["Column"] | null;
             drawing: components["schemas"]["StripsDrawn"] | null;
             /**
@@ -3393,7 +3398,7 @@ export interface components {
         /**
          * StripsDrawn
          * @description Strips as rings of spots, the line that goes through the ordinates or is the curve, the lower one, a smooth guess through
-         *     readings, and the ordinates, in the unit of length; whether the picture hangs down from its line. ``filled`` is the level up
+         *     readings, and the ordinates unless they are many, in the unit of length; whether the picture hangs down from its line. ``filled`` is the level up
          *     to which it is filled; ``axis`` the line that it is led round.
          */
         StripsDrawn: {

@@ -1,5 +1,5 @@
 import { DropdownMenu } from "radix-ui";
-import { useState } from "react";
+import { memo, useState } from "react";
 import type { Edit, FigureDocument } from "../api/types";
 import { useSheet } from "../api/queries";
 import { useBench, useBenchStore } from "../document/store";
@@ -12,7 +12,7 @@ import { ChooseFigure } from "./ChooseFigure";
 type Kind = (typeof KINDS)[keyof typeof KINDS];
 
 /** The figures of the problem: which one is worked on, and all that can be done with them as a list. */
-export function FigureList() {
+export const FigureList = memo(function FigureList() {
   const store = useBenchStore();
   const figures = useBench((state) => state.document.figures);
   const figure = useBench((state) => state.figure);
@@ -109,7 +109,7 @@ export function FigureList() {
       />
     </div>
   );
-}
+});
 
 interface MoreProps {
   figures: FigureDocument[];

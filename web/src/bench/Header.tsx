@@ -1,3 +1,4 @@
+import { memo } from "react";
 import type { Opened } from "../api/types";
 import { api } from "../api/client";
 import { PageHeader } from "../ui/PageHeader";
@@ -10,7 +11,7 @@ import { UndoButtons } from "../document/UndoButtons";
 import type { Saving } from "../document/useSaving";
 import { kindOf } from "../kinds";
 
-export function Header({ opened, saving }: { opened: Opened; saving: Saving }) {
+export const Header = memo(function Header({ opened, saving }: { opened: Opened; saving: Saving }) {
   const store = useBenchStore();
   const shortcuts = useBench((state) => kindOf(state.document.figures[state.figure]).shortcuts);
   const asked = useBench((state) => state.document.asks.length > 0);
@@ -55,7 +56,7 @@ export function Header({ opened, saving }: { opened: Opened; saving: Saving }) {
       <Shortcuts of={shortcuts} />
     </PageHeader>
   );
-}
+});
 
 function SavedSign({ saving }: { saving: Saving }) {
   const document = useBench((state) => state.document);

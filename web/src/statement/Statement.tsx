@@ -1,5 +1,5 @@
 import { Popover } from "radix-ui";
-import { useState } from "react";
+import { memo, useState } from "react";
 import type { Word } from "../api/types";
 import { useBench, useBenchStore } from "../document/store";
 import { Button } from "../ui/Button";
@@ -7,7 +7,7 @@ import { useSheet } from "../api/queries";
 import { measuresOf } from "../kinds";
 
 /** The statement of the problem, with the words that mean a quantity tagged; a click or Enter opens it for writing. */
-export function Statement({ words }: { words: Word[] }) {
+export const Statement = memo(function Statement({ words }: { words: Word[] }) {
   const store = useBenchStore();
   const statement = useBench((state) => state.document.statement);
   const [writing, setWriting] = useState(false);
@@ -65,7 +65,7 @@ export function Statement({ words }: { words: Word[] }) {
       </Button>
     </div>
   );
-}
+});
 
 /** A word that means a quantity, with its tag; the tag can make the ask. */
 function Tagged({ word }: { word: Word }) {

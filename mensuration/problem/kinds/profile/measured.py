@@ -94,13 +94,13 @@ class Measured:
             found = {"area": found.pop("area"), "volume": whole, **found}
         return found
 
-    def in_full(self, measure: str) -> Tally:
-        """A tally strip by strip, unless there are very many."""
+    def in_full(self, measure: str, most: int = MOST_STRIPS) -> Tally:
+        """A tally strip by strip, unless there are more than ``most``."""
         own = self.tallies[measure]
-        if self.exact or self.source.ordinates.count <= FEW:
+        if self.exact or most >= self.source.ordinates.count <= FEW:
             return own
         of = dict(self._tellings(self.source)).get(measure)
-        return own if of is None else of(MOST_STRIPS)
+        return own if of is None else of(most)
 
     def _tellings(self, source: Source) -> Iterator[tuple[str, Telling]]:
         """How each tally is told, up to so many strips one by one."""

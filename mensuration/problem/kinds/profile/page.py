@@ -20,6 +20,7 @@ from mensuration.profiles.converging import bound, convergence
 from mensuration.profiles.radians import has_plain_angle, without_radians
 from mensuration.profiles.rules import BOUNDING, RULES
 from mensuration.profiles.smooth import FEWEST, smooth_area
+from mensuration.tally.entry import Tally
 from mensuration.telling import Told, leaves
 from mensuration.telling.mathematics import Maths
 from mensuration.telling.tallies import tell_tally
@@ -55,10 +56,11 @@ class Page:
         if ordinates.even:
             gaps += f" of {teller.tell(Quantity(ordinates.spacing, source.position)).text} each"
         first = next(iter(self.measured.tallies), "")
-        wanted = set() if "slid" in also else {first, *also}
+        slid = "slid" in also
+        wanted = {first, *also}
         tallies = (
-            (measure, tell_tally(self.measured.in_full(measure) if measure in wanted else tally, teller))
-            for measure, tally in self.measured.tallies.items()
+            (measure, tell_tally(self._tally(measure, slid, measure in wanted), teller))
+            for measure in self.measured.tallies
         )
         rules, off, beside = self._side_by_side()
         basin = self._told_basin()
@@ -68,7 +70,8 @@ class Page:
         return ProfileResults(
             quantities=table(self._told_quantities()),
             tallies=table(tallies),
-            column=None if self.measured.exact else told.column(source, self.measured.rule, teller),
+            brief=slid,
+            column=None if self.measured.exact or slid else told.column(source, self.measured.rule, teller),
             rules=table(rules),
             off=table(off),
             beside=beside,
@@ -94,6 +97,12 @@ class Page:
                 axis,
             ),
         )
+
+    def _tally(self, measure: str, slid: bool, wanted: bool) -> Tally:
+        """Strip by strip where it is looked at; all strips together while something is slid."""
+        if slid:
+            return self.measured.in_full(measure, 0)
+        return self.measured.in_full(measure) if wanted else self.measured.tallies[measure]
 
     def _told_quantities(self) -> Iterator[tuple[str, Told]]:
         wanted = MEASURES if self.figure.level is not None else MEASURES[:-3]

@@ -27,6 +27,7 @@ CURVE_STEPS = 160  # in which a curve is drawn
 MOST_DRAWN = 400  # strips
 MOST_TOLD = 60  # ordinates in the column of weights
 MOST_SPOTS = 2000  # of a line
+MOST_DOTS = 200  # ordinates that are drawn
 ARC = 12  # steps of a parabola over two strips
 Spot = tuple[float, float]
 
@@ -55,7 +56,7 @@ class Column(Frozen):
 @dataclass(frozen=True)
 class StripsDrawn(Frozen):
     """Strips as rings of spots, the line that goes through the ordinates or is the curve, the lower one, a smooth guess through
-    readings, and the ordinates, in the unit of length; whether the picture hangs down from its line. ``filled`` is the level up
+    readings, and the ordinates unless they are many, in the unit of length; whether the picture hangs down from its line. ``filled`` is the level up
     to which it is filled; ``axis`` the line that it is led round."""
 
     strips: tuple[tuple[Spot, ...], ...]
@@ -102,9 +103,10 @@ class Basin(Frozen):
 
 @dataclass(frozen=True, kw_only=True)
 class ProfileResults(FigureResults):
-    """Area and volume, the column of weights, the area by every rule that can be used with how far it is ``off`` what is told
+    """Area and volume, the column of weights (left out in a ``brief`` telling, while something is slid), the area by every rule that can be used with how far it is ``off`` what is told
     ``beside``, the antiderivative, and the picture."""
 
+    brief: bool = False
     column: Column | None = None
     rules: Table[str, Told] = EMPTY
     off: Table[str, Told] = EMPTY
@@ -189,7 +191,8 @@ def drawing(
             tuple((_short(x / across), _short(y / up)) for x, y in _ring(strip, source.what == "depth"))
             for strip in strips
         )
-    return StripsDrawn(rings, line, lower, tops, guess, filled, axis, source.lies_flat)
+    dots = tops if len(tops) <= MOST_DOTS else ()
+    return StripsDrawn(rings, line, lower, dots, guess, filled, axis, source.lies_flat)
 
 
 def _short(value: float) -> float:

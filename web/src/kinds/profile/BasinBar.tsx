@@ -2,7 +2,7 @@ import type { ProfileDocument, ProfileResults } from "../../api/types";
 import { tidy } from "../../document/tidy";
 import { Button } from "../../ui/Button";
 import { TextInPlace } from "../../ui/TextInPlace";
-import type { FieldsProps } from "./change";
+import { useShown, type FieldsProps } from "./change";
 import { Slider } from "./Slider";
 
 interface Props extends FieldsProps {
@@ -11,7 +11,8 @@ interface Props extends FieldsProps {
 }
 
 /** The level up to which a profile is filled, what that is, and which level halves it. */
-export function BasinBar({ own, good, put, preview, faultAt }: Props) {
+export function BasinBar({ own: kept, figure, good, put, preview, faultAt }: Props) {
+  const own = useShown(figure, kept);
   const spots = [...(good?.drawing?.line ?? []), ...(good?.drawing?.lower ?? [])].map(([, y]) => y ?? 0);
   const height = spots.length > 0 ? Math.max(...spots) - Math.min(...spots) : 0;
   if (own.level === null || own.level === undefined)

@@ -1,8 +1,9 @@
+import { memo } from "react";
 import type { ProfileDocument } from "../../api/types";
 import { tidy } from "../../document/tidy";
 import { Button } from "../../ui/Button";
 import { TextInPlace } from "../../ui/TextInPlace";
-import type { FieldsProps } from "./change";
+import { useShown, type FieldsProps } from "./change";
 import { Named } from "./Named";
 import { Slider } from "./Slider";
 
@@ -13,7 +14,14 @@ const LETTERS = "abckmpqrst";
 type Parameter = NonNullable<ProfileDocument["parameters"]>[number];
 
 /** A curve over x: where it begins, how it goes on, what lies below it, its letters, in how many strips it is cut. */
-export function CurveFields({ own, put, preview, faultAt }: FieldsProps & { own: ProfileDocument }) {
+export const CurveFields = memo(function CurveFields({
+  own: kept,
+  figure,
+  put,
+  preview,
+  faultAt,
+}: FieldsProps & { own: ProfileDocument }) {
+  const own = useShown(figure, kept);
   const more = own.more ?? [];
   const parameters = own.parameters ?? [];
   const stretch = (at: number, change: Partial<(typeof more)[number]>) =>
@@ -202,4 +210,4 @@ export function CurveFields({ own, put, preview, faultAt }: FieldsProps & { own:
       })}
     </div>
   );
-}
+});

@@ -3,7 +3,7 @@ import { TextInPlace } from "../../ui/TextInPlace";
 import { NO_GRID, type FieldsProps, type Grid } from "./change";
 import { Named } from "./Named";
 
-interface Props extends Omit<FieldsProps, "preview"> {
+interface Props extends Pick<FieldsProps, "put" | "faultAt"> {
   grid: Grid;
   /** What the rule makes of each row. */
   sections: string[];

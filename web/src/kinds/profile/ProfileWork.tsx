@@ -1,5 +1,6 @@
+import { memo, useCallback } from "react";
 import type { Complaint, ProfileDocument, ProfileResults } from "../../api/types";
-import { resultsOf } from "../../document/figures";
+import { figureAt, resultsOf } from "../../document/figures";
 import { useBench, useBenchStore } from "../../document/store";
 import { Looked } from "../../space/Looked";
 import { Lines } from "../../tally/Lines";
@@ -10,7 +11,7 @@ import { TextInPlace } from "../../ui/TextInPlace";
 import { ToggleRow } from "../../ui/ToggleRow";
 import type { WorkProps } from "../kind";
 import { BasinBar } from "./BasinBar";
-import { NO_READINGS, RULES, shownProfile, useChange, type FieldsProps, type Rule } from "./change";
+import { NO_READINGS, RULES, useChange, type FieldsProps, type Rule } from "./change";
 import { CurveFields } from "./CurveFields";
 import { ErrorPlot } from "./ErrorPlot";
 import { GridFields } from "./GridFields";
@@ -34,12 +35,16 @@ const MEASURES = [
 ];
 const KNOWN = { readings: "Readings", curve: "A curve", grid: "A grid" };
 const WITHOUT_CURVE: Rule[] = ["trapezoid", "simpson", "midpoint", "left", "right"];
+const RULES_OF_READINGS = Object.fromEntries(WITHOUT_CURVE.map((rule) => [rule, RULES[rule]])) as Partial<
+  Record<Rule, string>
+>;
 type View = "strips" | "solid" | "errors";
+const VIEWS: Partial<Record<View, string>> = { strips: "Strips", solid: "Solid" };
+const VIEWS_OF_CURVE: Partial<Record<View, string>> = { ...VIEWS, errors: "Error" };
 
 /** A profile: its readings, its curve or its grid, the strips of a rule, the solid, area and volume. */
 export default function ProfileWork({ figure, worked }: WorkProps) {
-  const store = useBenchStore();
-  const own = useBench((state) => shownProfile(state, figure));
+  const own = useBench((state) => figureAt("profile", state.document, figure));
   const unit = useBench((state) => state.document.settings?.unit ?? "m");
   const solid = useBench((state) => state.solid);
   const errors = useBench((state) => state.plot);
@@ -48,51 +53,36 @@ export default function ProfileWork({ figure, worked }: WorkProps) {
   const good = resultsOf("profile", worked.good[name]);
   const old = worked.late || (good !== undefined && good !== worked.results?.figures[name]);
   const complaints = worked.results?.complaints ?? NO_COMPLAINTS;
+  const faultAt = useCallback(
+    (place: string) => complaints.some((c) => c.where === `figures.${name}.${place}` && c.level === "error"),
+    [complaints, name],
+  );
+  const onRule = useCallback((rule: Rule) => put({ rule }), [put]);
   if (!own) return null;
-  const faultAt = (place: string) =>
-    complaints.some((c) => c.where === `figures.${name}.${place}` && c.level === "error");
   const what = own.curve !== null && own.curve !== undefined ? "curve" : own.grid ? "grid" : "readings";
   const rule: Rule = own.rule ?? "trapezoid";
   const view: View = solid ? "solid" : errors && what === "curve" ? "errors" : "strips";
   const told = good && Object.keys(good.tallies).length > 0 ? good.tallies : { area: null };
   const measures = MEASURES.filter((each) => each.name in told);
-  const views: Partial<Record<View, string>> = { strips: "Strips", solid: "Solid" };
-  if (what === "curve") views.errors = "Error";
-  const rules = Object.fromEntries(
-    Object.entries(RULES).filter(([each]) => what === "curve" || WITHOUT_CURVE.includes(each as Rule)),
-  ) as Partial<Record<Rule, string>>;
   return (
     <main className="grid min-h-0 grow md:grid-cols-[3fr_2fr]">
       <section className="flex min-h-0 min-w-0 flex-col border-edge md:border-r" aria-label="Figure">
         <div className="relative flex min-h-56 grow flex-col">
           <Board view={view} good={good} old={old} unit={unit} title={name} />
           <div className="absolute top-1.5 left-2 bg-sheet">
-            <ToggleRow
-              label="View"
-              value={view}
-              options={views}
-              onChange={(next: View) => store.getState().set({ solid: next === "solid", plot: next === "errors" })}
-            />
+            <Views view={view} what={what} />
           </div>
         </div>
         <div className="flex max-h-[45%] flex-col gap-2 overflow-auto border-t border-edge bg-sheet px-3 py-2 text-sm">
-          <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
-            <ToggleRow
-              label="What is known"
-              value={what}
-              options={KNOWN}
-              onChange={(next) => put((now) => begun(now, next))}
-            />
-            <ToggleRow label="Rule" value={rule} options={rules} onChange={(next: Rule) => put({ rule: next })} />
-          </div>
+          <Head what={what} rule={rule} put={put} />
           {what === "curve" ? (
-            <CurveFields own={own} put={put} preview={preview} faultAt={faultAt} />
+            <CurveFields own={own} figure={figure} put={put} preview={preview} faultAt={faultAt} />
           ) : what === "grid" && own.grid ? (
             <GridFields grid={own.grid} sections={good?.sections ?? NONE} put={put} faultAt={faultAt} />
           ) : (
             <ReadingsFields readings={own.readings ?? NO_READINGS} put={put} faultAt={faultAt} />
           )}
-          <MoreFields own={own} what={what} put={put} preview={preview} faultAt={faultAt} good={good} />
+          <MoreFields own={own} what={what} figure={figure} put={put} preview={preview} faultAt={faultAt} good={good} />
           <Choices own={own} complaints={complaints} name={name} put={put} />
           {good?.posts ? <p className="text-soft">{good.posts}</p> : null}
           {good?.says.map((sentence) => (
@@ -100,7 +90,7 @@ export default function ProfileWork({ figure, worked }: WorkProps) {
               {sentence}
             </p>
           ))}
-          {good ? <RulesTable good={good} rule={rule} onRule={(next) => put({ rule: next })} /> : null}
+          {good ? <RulesTable good={good} rule={rule} onRule={onRule} /> : null}
           {view === "errors" && good ? <Bounds errors={good.errors} /> : null}
         </div>
       </section>
@@ -111,7 +101,7 @@ export default function ProfileWork({ figure, worked }: WorkProps) {
           </p>
         ) : null}
         {good && good.ways.length > 1 ? <Ways ways={good.ways} /> : null}
-        {good?.column ? <Weights column={good.column} old={old} /> : null}
+        <Weights column={good?.column ?? null} brief={good?.brief ?? false} old={old} />
         <TallyPanel
           tallies={good?.tallies ?? NOTHING}
           old={old}
@@ -124,6 +114,47 @@ export default function ProfileWork({ figure, worked }: WorkProps) {
     </main>
   );
 }
+
+/** What is seen of it. */
+const Views = memo(function Views({ view, what }: { view: View; what: keyof typeof KNOWN }) {
+  const store = useBenchStore();
+  return (
+    <ToggleRow
+      label="View"
+      value={view}
+      options={what === "curve" ? VIEWS_OF_CURVE : VIEWS}
+      onChange={(next: View) => store.getState().set({ solid: next === "solid", plot: next === "errors" })}
+    />
+  );
+});
+
+/** What is known of it, and by which rule it is told. */
+const Head = memo(function Head({
+  what,
+  rule,
+  put,
+}: {
+  what: keyof typeof KNOWN;
+  rule: Rule;
+  put: FieldsProps["put"];
+}) {
+  return (
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
+      <ToggleRow
+        label="What is known"
+        value={what}
+        options={KNOWN}
+        onChange={(next) => put((now) => begun(now, next))}
+      />
+      <ToggleRow
+        label="Rule"
+        value={rule}
+        options={what === "curve" ? RULES : RULES_OF_READINGS}
+        onChange={(next: Rule) => put({ rule: next })}
+      />
+    </div>
+  );
+});
 
 /** A profile that begins to be told another way; what was told before stays, but for a curve that is put aside. */
 function begun(now: ProfileDocument, what: keyof typeof KNOWN): Partial<ProfileDocument> {
@@ -169,6 +200,7 @@ function MoreFields({
   what,
   put,
   preview,
+  figure,
   faultAt,
   good,
 }: FieldsProps & { own: ProfileDocument; what: keyof typeof KNOWN; good: ProfileResults | undefined }) {
@@ -226,7 +258,7 @@ function MoreFields({
         </label>
       ) : null}
       {good ? <UseIt name={own.name} /> : null}
-      <BasinBar own={own} good={good} put={put} preview={preview} faultAt={faultAt} />
+      <BasinBar own={own} figure={figure} good={good} put={put} preview={preview} faultAt={faultAt} />
     </div>
   );
 }

@@ -23,7 +23,11 @@ function nextPosition(x: string[]): string {
 }
 
 /** The table of readings: typed, pasted, from a file or from the sounding device. */
-export function ReadingsFields({ readings, put, faultAt }: Omit<FieldsProps, "preview"> & { readings: Readings }) {
+export function ReadingsFields({
+  readings,
+  put,
+  faultAt,
+}: Pick<FieldsProps, "put" | "faultAt"> & { readings: Readings }) {
   const x = readings.x ?? [];
   const y = readings.y ?? [];
   const breadths = readings.breadths ?? [];

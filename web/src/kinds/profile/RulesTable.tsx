@@ -1,3 +1,4 @@
+import { memo } from "react";
 import type { ProfileResults } from "../../api/types";
 import { RULES, type Rule } from "./change";
 
@@ -8,7 +9,7 @@ interface Props {
 }
 
 /** What every rule comes to that can be used, and by how much it is off. */
-export function RulesTable({ good, rule, onRule }: Props) {
+export const RulesTable = memo(function RulesTable({ good, rule, onRule }: Props) {
   const rules = Object.entries(good.rules);
   if (rules.length < 2) return null;
   return (
@@ -55,4 +56,4 @@ export function RulesTable({ good, rule, onRule }: Props) {
       </tbody>
     </table>
   );
-}
+});

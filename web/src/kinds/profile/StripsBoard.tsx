@@ -155,7 +155,7 @@ export const StripsBoard = memo(function StripsBoard({ drawing, old, unit, title
         ) : null}
         <path d={path(drawing.lower) ?? ""} fill="none" stroke="var(--color-ink)" strokeWidth={2} />
         <path d={path(drawing.line) ?? ""} fill="none" stroke="var(--color-ink)" strokeWidth={2} data-testid="line" />
-        {drawing.ordinates.length <= 200 && drawing.strips.length > 0
+        {drawing.strips.length > 0
           ? (hangs(drawing) ? drawing.lower : drawing.ordinates).map(([x, y], index) => (
               <circle key={index} cx={across(x)} cy={height(y)} r={dense ? 1.6 : 3.2} fill="var(--color-ink)" />
             ))

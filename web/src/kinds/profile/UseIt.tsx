@@ -1,3 +1,4 @@
+import { memo } from "react";
 import { DropdownMenu } from "radix-ui";
 import type { FigureDocument } from "../../api/types";
 import { useBenchStore } from "../../document/store";
@@ -5,7 +6,7 @@ import { Button } from "../../ui/Button";
 import { MENU_ITEM } from "../../ui/menu";
 
 /** What lies under a profile, used in another figure: as a part, raised or led round. */
-export function UseIt({ name }: { name: string }) {
+export const UseIt = memo(function UseIt({ name }: { name: string }) {
   const store = useBenchStore();
   const add = async (added: FigureDocument) => {
     const done = await store.getState().perform({ do: "add-figure", added });
@@ -39,4 +40,4 @@ export function UseIt({ name }: { name: string }) {
       </DropdownMenu.Portal>
     </DropdownMenu.Root>
   );
-}
+});

@@ -1,15 +1,18 @@
-import { memo } from "react";
+import { memo, useState } from "react";
 import type { ProfileResults } from "../../api/types";
 import { Maths } from "../../ui/Maths";
 
-/** The ordinates with their weights in a column, as people write them. */
-export const Weights = memo(function Weights({
-  column,
-  old,
-}: {
-  column: NonNullable<ProfileResults["column"]>;
-  old: boolean;
-}) {
+type Column = ProfileResults["column"];
+
+/** The ordinates with their weights in a column, as people write them; while something is slid, as they were, pale. */
+export const Weights = memo(function Weights({ column, brief, old }: { column: Column; brief: boolean; old: boolean }) {
+  const [kept, setKept] = useState<Column>(column);
+  if (!brief && kept !== column) setKept(column);
+  const shown = brief ? kept : column;
+  return shown ? <Rows column={shown} old={old || brief} /> : null;
+});
+
+const Rows = memo(function Rows({ column, old }: { column: NonNullable<Column>; old: boolean }) {
   return (
     <details className={`border-b border-edge px-4 py-1.5 text-sm ${old ? "opacity-60 grayscale" : ""}`} open>
       <summary className="cursor-pointer font-semibold">Ordinates with their weights</summary>

@@ -1,6 +1,7 @@
+import { useMemo } from "react";
 import type { ProfileDocument } from "../../api/types";
 import { changeFigure, figureAt } from "../../document/figures";
-import { useBenchStore } from "../../document/store";
+import { useBench, useBenchStore } from "../../document/store";
 
 type Change = Partial<ProfileDocument>;
 /** Changes the profile; by a function where it may have been changed meanwhile. */
@@ -28,23 +29,28 @@ export interface FieldsProps {
   put: Put;
   /** Changes it while something is slid: shown, and only kept once it is put. */
   preview: Put;
+  /** Its place in the list of figures. */
+  figure: number;
   faultAt: (place: string) => boolean;
 }
 
 /** How the profile at a place in the list is changed. */
 export function useChange(figure: number): { put: Put; preview: Put } {
   const store = useBenchStore();
-  const changed = (change: Parameters<Put>[0]) =>
-    changeFigure("profile", store.getState().document, figure, (now) => ({
-      ...now,
-      ...(typeof change === "function" ? change(now) : change),
-    }));
-  return {
-    put: (change) => store.getState().commit(changed(change)),
-    preview: (change) => store.getState().preview(changed(change)),
-  };
+  return useMemo(() => {
+    const changed = (change: Parameters<Put>[0]) =>
+      changeFigure("profile", store.getState().document, figure, (now) => ({
+        ...now,
+        ...(typeof change === "function" ? change(now) : change),
+      }));
+    return {
+      put: (change) => store.getState().commit(changed(change)),
+      preview: (change) => store.getState().preview(changed(change)),
+    };
+  }, [store, figure]);
 }
 
-/** The profile as it is shown, also while something is slid. */
-export const shownProfile = (state: ReturnType<ReturnType<typeof useBenchStore>["getState"]>, figure: number) =>
-  figureAt("profile", state.draft ?? state.document, figure);
+/** The profile as it is shown, also while something is slid: what has no slider needs none of it. */
+export function useShown(figure: number, own: ProfileDocument): ProfileDocument {
+  return useBench((state) => (state.draft ? (figureAt("profile", state.draft, figure) ?? own) : own));
+}
