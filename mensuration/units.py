@@ -14,30 +14,59 @@ from mensuration.numbers import UNIT, Real
 
 
 class Kind(NamedTuple):
-    """The kind of a quantity: its power of length, of the plain unit and of angle."""
+    """The kind of a quantity: its power of length, of the plain unit, of angle, and of each currency that is in it."""
 
     length: int = 0
     plain: int = 0
     angle: int = 0
+    money: tuple[tuple[str, int], ...] = ()
 
     @lru_cache(maxsize=1000)  # noqa: B019 - kinds are few
     def times(self, other: Kind, sign: int = 1) -> Kind:
+        money = self.money
+        if other.money:
+            powers = dict(money)
+            for currency, power in other.money:
+                powers[currency] = powers.get(currency, 0) + sign * power
+            money = tuple(sorted((currency, power) for currency, power in powers.items() if power))
         return Kind(
             self.length + sign * other.length,
             self.plain + sign * other.plain,
             self.angle + sign * other.angle,
+            money,
         )
 
     @lru_cache(maxsize=1000)  # noqa: B019
     def power(self, exponent: int) -> Kind:
-        return Kind(*(a * exponent for a in self))
+        money = tuple((currency, power * exponent) for currency, power in self.money if exponent)
+        return Kind(self.length * exponent, self.plain * exponent, self.angle * exponent, money)
+
+    def root(self, index: int) -> Kind | None:
+        """The kind whose power this is; None where there is none."""
+        powers = (self.length, self.plain, self.angle, *(power for _, power in self.money))
+        if any(power % index for power in powers):
+            return None
+        money = tuple((currency, power // index) for currency, power in self.money)
+        return Kind(self.length // index, self.plain // index, self.angle // index, money)
 
     def says(self) -> str:
         """What a person calls this kind."""
         if self in _KIND_NAMES:
             return _KIND_NAMES[self]
+        if self.angle:
+            return "a mixed kind of quantity"
+        if self.money == ((self.currency, 1),) and self == Kind(money=self.money):
+            return f"an amount in {self.currency}"
         size = self.length or self.plain
-        return f"a length to the power {size}" if not self.angle else "a mixed kind of quantity"
+        if size > 0 and not self.money and not (self.length and self.plain):
+            return f"a length to the power {size}"
+        unit = compound(self, UNITS["m"])
+        return "a mixed kind of quantity" if unit is None else f"a quantity in {unit.text}"
+
+    @property
+    def currency(self) -> str:
+        """The first of its currencies; empty where there is none."""
+        return self.money[0][0] if self.money else ""
 
 
 POWERS = {"length": 1, "area": 2, "volume": 3}  # of length, by the kind of a measure
@@ -55,6 +84,12 @@ _KIND_NAMES = {
     Kind(plain=3): "a volume in plain units",
 }
 _BASE_KINDS = {"length": LENGTH, "plain": Kind(plain=1), "angle": ANGLE}
+
+
+def _kind_of(name: str, symbol: str) -> Kind:
+    return Kind(money=((symbol, 1),)) if name == "money" else _BASE_KINDS[name]
+
+
 _MARKS = {"deg": "°", "arcmin": "′", "arcsec": "″"}
 _SUPERSCRIPTS = str.maketrans("-0123456789", "⁻⁰¹²³⁴⁵⁶⁷⁸⁹")
 
@@ -140,13 +175,74 @@ class Unit:
 NO_UNIT = Unit("", NUMBER, Fraction(1))
 
 
+@dataclass(frozen=True)
+class Compound(Unit):
+    """Units over others, such as EUR/m, EUR/m^2 or 1/m; ``symbol`` is how a contract writes it."""
+
+    above: tuple[Unit, ...] = ()
+    below: tuple[Unit, ...] = ()
+
+    def __hash__(self) -> int:
+        return hash(self.symbol)
+
+    def after(self, number: str) -> str:
+        above = " ".join(unit.after("").strip() for unit in self.above)
+        below = "".join("/" + unit.after("").strip() for unit in self.below)
+        if not above:
+            return f"({number}){below}" if "/" in number else f"{number}{below}"
+        return f"{number} {above}{below}"
+
+    @property
+    def tex(self) -> str:
+        return "".join(unit.tex for unit in self.above) + "".join(
+            "/" + _tight(unit.tex) for unit in self.below
+        )
+
+    @property
+    def mathml(self) -> str:
+        below = ("<mo>/</mo>" + unit.mathml.replace(_GAP, "") for unit in self.below)
+        return "".join(unit.mathml for unit in self.above) + "".join(below)
+
+
+_GAP = '<mspace width="0.17em"/>'
+
+
+def _tight(tex: str) -> str:
+    return tex.removeprefix(r"\,").removeprefix(r"\ ")
+
+
+def compound(kind: Kind, length: Unit) -> Unit | None:
+    """The unit of a kind that is no power of one unit: of a price, or of one over a length. None where angles, or lengths
+    in two ways, are in it.
+
+    >>> compound(Kind(length=-2, money=(("EUR", 1),)), UNITS["m"]).text
+    'EUR/m^2'
+    """
+    if kind.angle or (kind.length and kind.plain):
+        return None
+    units = [(UNITS[currency], power) for currency, power in kind.money]
+    if kind.length or kind.plain:
+        units.append((length, kind.length) if kind.length else (UNITS["unit"], kind.plain))
+    above = tuple(unit.to_power(power) for unit, power in units if power > 0)
+    below = tuple(unit.to_power(-power) for unit, power in units if power < 0)
+    if not below and len(above) == 1:
+        return above[0]
+    factor = Fraction(1)
+    for unit in above:
+        factor *= unit.factor or 1
+    for unit in below:
+        factor /= unit.factor or 1
+    symbol = (" ".join(unit.text for unit in above) or "1") + "".join("/" + unit.text for unit in below)
+    return Compound(symbol, kind, factor, 1, above, below)
+
+
 def _load() -> tuple[dict[str, Unit], dict[str, tuple[str, ...]]]:
     table = tomllib.loads(files("mensuration").joinpath("units.toml").read_text("utf-8"))
     units: dict[str, Unit] = {}
     names: dict[str, tuple[str, ...]] = {}
     for row in table["unit"]:
         factor = None if row["factor"] == "radian" else Fraction(row["factor"])
-        unit = Unit(row["symbol"], _BASE_KINDS[row["kind"]], factor)
+        unit = Unit(row["symbol"], _kind_of(row["kind"], row["symbol"]), factor)
         called = (unit.symbol, *row["names"])
         units.update(dict.fromkeys(called, unit))
         if not row.get("further"):

@@ -66,11 +66,12 @@ def root(of: Quantity, index: int = 2) -> Quantity:
     Real('2')
     """
     called = {2: "a square root", 3: "a cube root"}.get(index, f"a root of index {index}")
-    if any(power % index for power in of.kind):
+    kind = of.kind.root(index)
+    if kind is None:
         raise ExpressionError("root", f"{called} of {of.kind.says()} has no unit")
     if index % 2 == 0 and of.value.sign() < 0:
         raise ExpressionError("root", f"{called} of a negative number is not real")
-    return Quantity(of.value.root(index), type(of.kind)(*(power // index for power in of.kind)))
+    return Quantity(of.value.root(index), kind)
 
 
 def _cube_root(of: Quantity) -> Quantity:

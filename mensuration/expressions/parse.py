@@ -33,6 +33,7 @@ from mensuration.expressions.rows import (
     in_brackets,
     in_words,
     is_unit,
+    marks_behind,
     measurements,
     start_of,
 )
@@ -224,7 +225,7 @@ class _Reader:
         check_marks(parts)
         words = in_words([self.read(part) for part in parts], parts)
         check_whole_fraction(*words)
-        items = measurements(*words)
+        items = measurements(*marks_behind(*words))
         result = items[0]
         for item in items[1:]:
             result = Binary("*", result, item, implied=True)

@@ -31,6 +31,18 @@ def check_whole_fraction(items: list[Node], parts: list[Tree[Token] | Token]) ->
                 raise ExpressionError("two-ways", says, start_of(parts[position]))
 
 
+def marks_behind(
+    items: list[Node], parts: list[Tree[Token] | Token]
+) -> tuple[list[Node], list[Tree[Token] | Token]]:
+    """The items with a mark of money behind the number that it stands before: €4.20 is 4.20 EUR."""
+    order = list(range(len(items)))
+    for at, (one, two) in enumerate(pairwise(items)):
+        if isinstance(one, UnitOf) and one.unit.kind.money and isinstance(two, Number):
+            if order[at] == at and not (at and isinstance(items[at - 1], Number)):
+                order[at], order[at + 1] = at + 1, at
+    return [items[i] for i in order], [parts[i] for i in order]
+
+
 def measurements(items: list[Node], parts: list[Tree[Token] | Token]) -> list[Node]:
     """The items with every number and its units put together: 12 ft 6 in is one. ExpressionError where a sign is missing."""
     grouped: list[Node] = []

@@ -12,6 +12,7 @@ from mensuration.problem.document import (
 from mensuration.problem.evaluate import evaluate, evaluate_document, evaluate_problem
 from mensuration.problem.kinds import ALSO
 from mensuration.problem.results import Results
+from mensuration.problem.while_typing import Typing, while_typing
 
 __all__ = [
     "ALSO",
@@ -19,6 +20,7 @@ __all__ = [
     "MAX_BYTES",
     "Problem",
     "Results",
+    "Typing",
     "UnreadableDocument",
     "evaluate",
     "evaluate_document",
@@ -26,4 +28,5 @@ __all__ = [
     "json_schema",
     "read",
     "read_text",
+    "while_typing",
 ]

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Mapping
+from collections.abc import Collection, Iterator, Mapping
 from dataclasses import dataclass
 from functools import partial
 from typing import Any
@@ -128,6 +128,33 @@ def asked(problem: Problem, label: str) -> Asked | None:
 
 
 @dataclass(frozen=True)
+class AtHand:
+    """What an expression can use: every quantity that has a value, by the name that it bears there."""
+
+    teller: Teller
+    scope: Scope
+    quantities: tuple[tuple[str, Quantity], ...]
+    figures: frozenset[str]
+
+    def worked(self, expression: str) -> Quantity:
+        """What an expression comes to. ExpressionError where it comes to nothing."""
+        tree = parse(expression)
+        return in_radians(worked(tree, self.scope), tree)
+
+
+def at_hand(problem: Problem, figure: str | None = None) -> AtHand:
+    """What a line can use, or a measurement of a figure, which needs no figure's name before its own members."""
+    evaluation = _Evaluation(problem, ())
+    evaluation.results()
+    return AtHand(
+        evaluation.teller,
+        evaluation.scope(figure),
+        tuple(evaluation.quantities(figure)),
+        frozenset(evaluation.works),
+    )
+
+
+@dataclass(frozen=True)
 class WorkedAsk:
     """One ask with the lines of its working and its answer; neither where it can't be worked out."""
 
@@ -194,7 +221,7 @@ class _Evaluation:
             except TooDeep:
                 says = "this hangs on too long a chain of other measurements"
                 self.complaints.add(where(node, self.names, self.problem), "too-deep", says)
-        for name, says in retyped(self.trees, self.lines, self._scope(None), self.teller):
+        for name, says in retyped(self.trees, self.lines, self.scope(None), self.teller):
             self.complaints.add(f"lines.{name}.expression", "retyped", says, "warning")
         figures = table((name, work.results(self.also)) for name, work in self.works.items())
         return Results(
@@ -222,13 +249,28 @@ class _Evaluation:
 
     # Measurements
 
-    def _scope(self, figure: str | None) -> Scope:
+    def scope(self, figure: str | None) -> Scope:
+        """What names stand for in a line, or within a figure."""
         return Scope(
             lambda path: self._look_up(path, figure),
             lambda: self.names.known(figure),
             self.teller.pi,
             lambda name, path, of: self._function(name, path, of, figure),
         )
+
+    def quantities(self, figure: str | None) -> Iterator[tuple[str, Quantity]]:
+        """Everything that has a value: lines, measures of figures, all of their members; a figure's own come first."""
+        for owner, member in sorted(self.names.members, key=lambda each: each[0] != figure):
+            before = member if owner == figure else f"{owner}.{member}"
+            for name, quantity in self.works[owner].known_of(member).items():
+                yield f"{before}.{name}", quantity
+        yield from self.lines.items()
+        for owner, document in self.names.figures.items():
+            for name in kind_of(document).known(document):
+                try:
+                    yield f"{owner}.{name}", self.works[owner].quantity((name,), owner)
+                except (ExpressionError, ZeroDivisionError):
+                    continue
 
     def _function(self, name: str, path: Path, of: Quantity, figure: str | None) -> Quantity:
         """A function of a figure that is named first."""
@@ -265,7 +307,7 @@ class _Evaluation:
 
     def _typed(self, figure: str, text: str, kind: str) -> Quantity:
         tree = parse(text)
-        quantity = worked(tree, self._scope(figure))
+        quantity = worked(tree, self.scope(figure))
         if kind == "count":
             if quantity.kind != NUMBER:
                 raise ExpressionError("wrong-kind", f"this must be a number, not {quantity.kind.says()}")
@@ -294,7 +336,7 @@ class _Evaluation:
         """An expression and its value; None where it has none here, which is complained about."""
         try:
             tree = parse(expression)
-            quantity = worked(tree, self._scope(None))
+            quantity = worked(tree, self.scope(None))
             if quantity.kind != ANGLE:
                 quantity = in_radians(quantity, tree)
             if self.teller.unit_for(quantity.kind) is None:
@@ -320,7 +362,7 @@ class _Evaluation:
                 unit = unit_as(wanted, quantity.kind)
             except ExpressionError as error:
                 self.complaints.take(f"lines.{name}.expression", error)
-        steps = expression_working(name, expression, quantity, self._scope(None), self.teller)
+        steps = expression_working(name, expression, quantity, self.scope(None), self.teller)
         steps += unit_line(quantity, unit, self.teller)
         told = fields_of(self.teller.tell(quantity, unit))
         self.line_results[name] = LineResults(
@@ -346,7 +388,7 @@ class _Evaluation:
         owner = self._measure_of(tree)
         steps = owner[0].working(owner[1]) if owner else None
         if steps is None:
-            steps = expression_working(ask.label, ask.expression, quantity, self._scope(None), self.teller)
+            steps = expression_working(ask.label, ask.expression, quantity, self.scope(None), self.teller)
         lines: list[Maths] = [*steps, *unit_line(quantity, unit, self.teller), *rounding_line(told)]
         self.worked[number] = tuple(lines)
         self.asked[number] = AskResults(
@@ -372,7 +414,7 @@ class _Evaluation:
             unit = unit_for(ask.unit, quantity.kind) if ask.unit else self.teller.unit_for(quantity.kind)
         except ExpressionError:
             return None
-        scope, works = self._scope(None), self.works
+        scope, works = self.scope(None), self.works
         return Asked(tree, quantity, unit or NO_UNIT, rounding, self.teller, scope, works)
 
     def _measure_of(self, tree: Tree) -> tuple[Work[Any], str] | None:

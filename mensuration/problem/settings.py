@@ -11,7 +11,7 @@ from mensuration.numbers import NOT_ROUNDED, PI, Rounding, pi_by
 from mensuration.problem.complaints import Complaints
 from mensuration.problem.models import RoundingRule, Settings
 from mensuration.telling import Teller
-from mensuration.units import ANGLE_UNITS, FURTHER, LENGTH_UNITS, UNITS, Unit
+from mensuration.units import ANGLE_UNITS, FURTHER, LENGTH_UNITS, NUMBER, UNITS, Compound, Unit
 
 
 def read_settings(settings: Settings, complaints: Complaints) -> Teller:
@@ -61,7 +61,11 @@ _SPELT = {"usgal": "US gal", "ukgal": "UK gal"}
 
 
 def parse_unit(text: str) -> Unit:
-    """A unit or a power of one from ``m``, ``m^2``, ``cm²``, ``deg``. ExpressionError when it is none."""
+    """A unit or a power of one from ``m``, ``m^2``, ``cm²``, ``deg``, or one over another, ``EUR/m``. ExpressionError when it
+    is none."""
+    above, stroke, below = text.partition("/")
+    if stroke:
+        return _over(None if above.strip() == "1" else parse_unit(above), parse_unit(below))
     node = parse(_RAISED.sub(r"\1^\2", text))
     if isinstance(node, UnitOf):
         return node.unit
@@ -76,6 +80,15 @@ def parse_unit(text: str) -> Unit:
     if word is not None:
         raise unknown_word(word, UNITS, "unit")
     raise ExpressionError("unknown-unit", "write one unit, such as m, cm^2 or deg")
+
+
+def _over(above: Unit | None, below: Unit) -> Unit:
+    kind = (above.kind if above else NUMBER).times(below.kind, -1)
+    factor = (above.factor if above else 1) or 1
+    symbol = f"{above.text if above else 1}/{below.text}"
+    return Compound(
+        symbol, kind, Fraction(factor) / (below.factor or 1), 1, (above,) if above else (), (below,)
+    )
 
 
 def _first_word(node: Node) -> str | None:

@@ -9,17 +9,19 @@ from functools import lru_cache
 from mensuration.expressions import Path, Quantity
 from mensuration.frozen import Frozen
 from mensuration.numbers import Exact, Real, Rounding, decimal, round_by
-from mensuration.numbers.rounding import deciding_digit, decimal_or_fraction
+from mensuration.numbers.rounding import deciding_digit, decimal_or_fraction, fixed
 from mensuration.telling import leaves
 from mensuration.telling.mathematics import Maths, Written
 from mensuration.telling.rendering import ATOM, FRACTION, PRODUCT, SUM, Mark
-from mensuration.units import ANGLE, NO_UNIT, NUMBER, UNITS, Kind, Unit
+from mensuration.units import ANGLE, NO_UNIT, NUMBER, UNITS, Kind, Unit, compound
 
 SHORT_PLACES = 6
 SHORT_WRITTEN = 14
 LONGEST_EXACT = 60  # inside a line of working
 ONE_LINE = 90  # for an exact form by itself; a longer one is folded away
 SHOWN_FIGURES = 7
+CENTIMES = 100
+CENTS = Rounding(places=2)  # of money, whatever lengths are rounded to
 PROVEN = "no short exact form; every digit shown is proven"
 NOT_TOLD = "no exact form; it lies so near to a half that nothing tells whether to round it up or down"
 
@@ -93,7 +95,7 @@ class Teller:
             return base.to_power(kind.length)
         if kind == Kind(plain=kind.plain) and kind.plain > 0:
             return UNITS["unit"].to_power(kind.plain)
-        return None
+        return compound(kind, self.unit if self.unit.kind.length else UNITS["m"])
 
     def amount(self, quantity: Quantity, unit: Unit | None = None) -> tuple[Real, Unit]:
         """The number of units in a quantity, and the unit."""
@@ -105,7 +107,7 @@ class Teller:
     def tell(self, quantity: Quantity, unit: Unit | None = None, rounding: Rounding | None = None) -> Told:
         """A quantity in all its forms: exact, TeX, decimal, rounded, and as one line of text."""
         value, unit = self.amount(quantity, unit)
-        rule = rounding or self.rounding
+        rule = rounding or (CENTS if unit.kind.money else self.rounding)
         exact = value.exact if value.exact is not None and value.exact.readable else None
         told_ = _exactly(exact, unit, rule) if exact else _forms(value, unit, rule)
         if _hides_angle(quantity.kind, value, unit):
@@ -201,6 +203,8 @@ def _inside(value: Real, unit: Unit) -> Written:
         if inches is not None:
             return inches
         text = decimal_or_fraction(rational, SHORT_PLACES)
+        if unit.kind.money and CENTIMES % rational.denominator == 0:
+            text = fixed(rational, 2)
         if "/" not in text:
             binds = SUM if rational < 0 else PRODUCT if unit.symbol else ATOM
             return Written(f"{text}{unit.tex}", unit.after(text), binds, _number_mathml(text) + unit.mathml)

@@ -61,10 +61,6 @@ def expression_working(
     """A named expression: as typed, with numbers in place, its value."""
     tree = parse(expression)
     value = teller.written(quantity)
-
-    def letter(path: Path) -> Maths:
-        return leaves.PI if is_pi(path) else leaves.words(path.text)
-
     contents: dict[str, Quantity] = {}
 
     def number(path: Path) -> Maths:
@@ -72,10 +68,19 @@ def expression_working(
             return teller.written(contents[path.text])
         return teller.pi_letter if is_pi(path) else teller.written(scope.value_of(path))
 
-    typed = write(tree, letter)
+    typed = as_typed(expression)
     if isinstance(tree, Number | UnitOf):
         return [line(name, typed, None, value)]
     return [line(name, typed, write(_worked_out(tree, scope, contents), number, times=True), value)]
+
+
+def as_typed(expression: str) -> Maths:
+    """A typed expression in print, its names as words. ExpressionError where it can't be read.
+
+    >>> as_typed("2(a+b)/3").text
+    '2 (a + b) / 3'
+    """
+    return write(parse(expression), lambda path: leaves.PI if is_pi(path) else leaves.words(path.text))
 
 
 def _worked_out(node: Node, scope: Scope, contents: dict[str, Quantity]) -> Node:

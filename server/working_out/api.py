@@ -8,14 +8,14 @@ from typing import Literal
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 from ninja.errors import HttpError
-from pydantic import JsonValue
+from pydantic import Field, JsonValue
 
 from mensuration.drawing.picker import PickedShape, picker
 from mensuration.exchange import ReadReadings, TableError, read_readings
 from mensuration.frozen import Frozen
 from mensuration.language.entry import EntryError, Suggestion, read_entry, suggestions
 from mensuration.language.piece_entry import begins_a_solid, piece_suggestions, read_piece
-from mensuration.problem import Results, evaluate, read_text
+from mensuration.problem import Results, Typing, evaluate, read, read_text, while_typing
 from mensuration.units import LENGTH_UNITS, UNIT_NAMES
 from server.working_out.results import DOCUMENT_BODY, sent
 
@@ -82,6 +82,21 @@ def entry(request: HttpRequest, typed: EntryIn) -> HttpResponse:
         return sent(EntryAnswer(read_entry(typed.text, typed.shapes), None, None, None, ways))
     except EntryError as error:
         return sent(EntryAnswer(None, None, error.says, error.position, ways))
+
+
+class TypingIn(Schema):
+    """A text that is typed in a problem: in a line, or among the measurements of a ``figure``; and where the caret stands."""
+
+    document: dict[str, JsonValue]
+    text: str = Field(max_length=2000)
+    caret: int | None = None
+    figure: str | None = None
+
+
+@router.post("/typing", response=Typing)
+def typing(request: HttpRequest, typed: TypingIn) -> HttpResponse:
+    """What is seen of an expression while it is typed: its brackets, how it looks in print, how its names can go on."""
+    return sent(while_typing(read(typed.document), typed.text, typed.caret, typed.figure))
 
 
 @dataclass(frozen=True)

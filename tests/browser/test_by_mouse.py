@@ -342,6 +342,30 @@ def test_lines_are_added_worked_out_and_complained_about(bench: Bench) -> None:
     expect(lines).to_contain_text("3 m^2?")
 
 
+def test_names_go_on_brackets_are_paired_and_a_line_is_set_while_it_is_typed(bench: Bench) -> None:
+    bench.make({**PAD, "lines": [{"name": "turf", "expression": "pad.area"}]})
+    page = bench.page
+    turf = page.get_by_label("Expression of turf")
+    turf.fill("")
+    turf.press_sequentially("(pad.pe")
+    expect(page.get_by_role("option").first).to_contain_text("pad.perimeter")
+    expect(page.get_by_role("option").first).to_contain_text("20.00 m")
+    expect(page.locator("[data-alone]")).to_have_count(1)
+    expect(page.get_by_test_id("typed turf")).to_contain_text("never closed")
+    page.keyboard.press("ArrowDown")
+    page.keyboard.press("Enter")
+    expect(turf).to_have_value("(pad.perimeter")
+    turf.press_sequentially(" + 0.5 m) * €4.20/m")
+    expect(page.locator("[data-bracket]")).to_have_count(2)
+    expect(page.locator("[data-alone]")).to_have_count(0)
+    expect(page.get_by_test_id("typed turf")).to_contain_text("86.10 EUR")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("region", name="Working lines")).to_contain_text("86.10 EUR")
+    turf.press_sequentially(" +")
+    page.keyboard.press("Escape")
+    expect(turf).to_have_value("(pad.perimeter + 0.5 m) * €4.20/m")
+
+
 def test_a_line_is_set_as_mathematics_and_moved_by_keys(bench: Bench) -> None:
     two = [
         {"name": "turf", "expression": "pad.area * 1.12"},

@@ -7,9 +7,13 @@ from pathlib import Path
 from typing import Any
 
 import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
 
 from mensuration.editing.renaming import rename_line
-from mensuration.problem import evaluate_document, read
+from mensuration.expressions import Scope, evaluate, parse
+from mensuration.problem import Typing, evaluate_document, read, while_typing
+from mensuration.units import UNITS, Kind, compound
 
 DEMO = Path(__file__).parents[2] / "demo/kicker-side-panel.json"
 
@@ -100,3 +104,159 @@ def test_a_line_that_is_told_in_a_unit_is_renamed_everywhere() -> None:
     ]
     changed = rename_line(read(document), "a", "board")
     assert [line.expression for line in changed.lines] == ["panel.area as cm^2", "board * 2 as ft^2"]
+
+
+# Money
+
+
+@pytest.mark.parametrize(
+    ("text", "told"),
+    [
+        ("(3 m + 0.25 m) * 4.20 EUR/m", "13.65 EUR"),
+        ("3.25 m * €4.20/m", "13.65 EUR"),
+        ("3.25 m * 4.20 €/m", "13.65 EUR"),
+        ("3 m^2 * $12.5/m^2 + $3", "40.50 USD"),
+        ("325 cm * 4.20 EUR/m", "13.65 EUR"),
+        ("10 EUR / 3", "3.33 EUR"),
+        ("4.20 EUR/m as EUR/ft", "1.28 EUR/ft"),
+        ("13.65 EUR / (4.20 EUR/m)", "3.25 m"),
+        ("£5 / £2", "2.50"),
+        ("12 m / (4 m^2)", "3.00/m"),
+        ("1 m / (3 m^2)", "0.33/m"),
+    ],
+)
+def test_money_and_what_is_had_for_a_length_have_units(text: str, told: str) -> None:
+    found = worked(a=text)
+    assert found["complaints"] == [] and found["lines"]["a"]["text"] == told
+
+
+@pytest.mark.parametrize(
+    ("text", "says"),
+    [
+        ("€3 + 2 m", "an amount in EUR and a length can't be added"),
+        ("€3 + $2", "an amount in EUR and an amount in USD can't be added"),
+        ("€3/m + €2", "a quantity in EUR/m and an amount in EUR can't be added"),
+        ("€3 as USD", "the answer is an amount in EUR; “USD” measures an amount in USD"),
+        ("sqrt(€4)", "a square root of an amount in EUR has no unit"),
+        ("3 $ 4", "which unit has 4 here?"),
+    ],
+)
+def test_what_money_cant_do_is_said(text: str, says: str) -> None:
+    found = worked(a=text)
+    assert [each["says"] for each in found["complaints"]] == [says]
+
+
+def test_money_is_told_to_two_places_whatever_lengths_are_rounded_to() -> None:
+    document = json.loads(DEMO.read_text("utf-8"))
+    document["settings"]["rounding"] = {"places": 0}
+    document["lines"] = [{"name": "a", "expression": "2.345 EUR"}, {"name": "b", "expression": "2.345 m"}]
+    lines = evaluate_document(document)["lines"]
+    assert lines["a"]["text"] == "2.35 EUR" and lines["b"]["text"] == "2 m"
+
+
+powers = st.integers(-3, 3)
+kinds = st.builds(
+    lambda length, euros, pounds: Kind(length).times(UNITS["EUR"].kind.power(euros)).times(UNITS["GBP"].kind.power(pounds)),
+    powers, powers, powers,
+)  # fmt: skip
+
+
+@given(kinds, kinds, powers)
+def test_kinds_are_an_algebra_and_their_units_are_read_back(one: Kind, two: Kind, power: int) -> None:
+    assert one.times(two) == two.times(one)
+    assert one.times(two).times(two, -1) == one == one.times(Kind())
+    assert one.times(two).power(power) == one.power(power).times(two.power(power))
+    for index in (2, 3):
+        assert one.power(index).root(index) == one
+    unit = compound(one, UNITS["ft"])
+    assert unit is not None
+    text = "1" + "".join(f" {each.text}" for each in getattr(unit, "above", (unit,)) if each.text)
+    text += "".join(f" / {each.text}" for each in getattr(unit, "below", ()))
+    read_back = evaluate(parse(text), Scope())
+    assert read_back.kind == one and read_back.value.rational == unit.factor
+
+
+# While one types
+
+
+def seen(text: str, caret: int | None = None, figure: str | None = None) -> Typing:
+    document = json.loads(DEMO.read_text("utf-8"))
+    document["lines"] = [{"name": "tape", "expression": "panel.perimeter + 0.2 m"}]
+    return while_typing(read(document), text, caret, figure)
+
+
+@pytest.mark.parametrize(
+    ("text", "figure", "first"),
+    [
+        ("ta", None, ("tape", "6.88 m")),
+        ("2 pan", None, ("panel.area", "1.75 m²")),
+        ("panel.bo", None, ("panel.board.", "…")),
+        ("panel.board.wi", None, ("panel.board.width", "2.40 m")),
+        ("radi", None, ("panel.bite.radius", "1.20 m")),
+        ("bite.rad", "panel", ("bite.radius", "1.20 m")),
+        ("sq", None, ("sqrt(", "a function")),
+        ("panel.area as f", None, ("ft^2", "")),
+        ("0.5 as ", None, ("%", "")),
+    ],
+)
+def test_names_go_on_as_one_types_and_only_to_what_has_a_value(
+    text: str, figure: str | None, first: tuple[str, str]
+) -> None:
+    ways = seen(text, None, figure).completions
+    assert (ways[0].text, ways[0].hint) == first
+    for way in ways:
+        whole = text[: way.start] + way.text + text[way.end :]
+        assert whole.endswith(("(", ".")) or seen(whole, None, figure).says is None
+
+
+@pytest.mark.parametrize("text", ["2.5 m", "3 panel.area", "2 * (3 + 4)", "", "7"])
+def test_nothing_is_offered_where_nothing_is_begun(text: str) -> None:
+    assert seen(text).completions == ()
+
+
+def test_a_name_in_the_middle_goes_on_in_its_place() -> None:
+    (way, *_) = seen("2 * tap + 1 m", 7).completions
+    assert (way.text, way.start, way.end) == ("tape", 4, 7)
+
+
+@pytest.mark.parametrize(
+    ("text", "shown"),
+    [
+        ("panel.board.area / 2", "panel.board.area / 2 = 1.44 m²"),
+        ("2 * (3 +", "2 × 3"),
+        ("sqrt(2", "√(2)"),
+        ("panel.are", "panel.are"),
+        ("panel.board.width as cm", "panel.board.width = 240 cm"),
+        ("€4.20 * 2", "4.20 EUR × 2 = 8.40 EUR"),
+        ("2)", None),
+    ],
+)
+def test_what_is_typed_is_shown_as_far_as_it_can_be_read(text: str, shown: str | None) -> None:
+    found = seen(text).shown
+    assert (found and found.text) == shown
+
+
+def test_brackets_are_paired_and_one_alone_is_pointed_at() -> None:
+    found = seen("(2 + (3)) * (4")
+    assert [(b.at, b.depth, b.other) for b in found.brackets] == [
+        (0, 0, 8),
+        (5, 1, 7),
+        (7, 1, 5),
+        (8, 0, 0),
+        (12, 0, None),
+    ]
+    assert found.position == 12 and "never closed" in (found.says or "")
+    assert [b.other for b in seen("2)").brackets] == [None]
+
+
+@settings(max_examples=150, deadline=None)
+@given(
+    st.text("(())^*/+-.0123456789 asmpe€$√²%°'\"x", max_size=40)
+    | st.lists(st.sampled_from(("panel", ".", "board", "(", ")", "2", " as ", "m", "+", "/", "sum", "fill")), max_size=12).map("".join),
+    st.integers(-3, 50),
+    st.sampled_from((None, "panel", "nobody")),
+)  # fmt: skip
+def test_whatever_is_typed_is_answered(text: str, caret: int, figure: str | None) -> None:
+    found = seen(text, caret, figure)
+    assert all(text[b.at] in "()" for b in found.brackets)
+    assert all(0 <= way.start <= way.end <= len(text) for way in found.completions)

@@ -131,6 +131,16 @@ def test_readings_are_read_or_asked_about(page: Page) -> None:
     assert status == 422 and "decimal comma" in str(answer)
 
 
+def test_what_is_seen_while_an_expression_is_typed(page: Page, kicker: Document) -> None:
+    document = {**kicker, "lines": [{"name": "long", "expression": "2 m"}]}
+    status, answer = page.ask("POST", "/typing", {"document": document, "text": "3 (lo", "caret": 5})
+    assert status == 200
+    assert [way["text"] for way in answer["completions"]] == ["long"]
+    assert answer["brackets"] == [{"at": 2, "depth": 0, "other": None}] and answer["position"] == 2
+    status, _ = page.ask("POST", "/typing", {"document": document, "text": "x" * 3000})
+    assert status == 422
+
+
 def test_typed_parts_and_reference(page: Page) -> None:
     status, answer = page.ask("POST", "/entry", {"text": "circle radius 2", "shapes": {"circle": "circle"}})
     assert (status, answer["part"]["name"], answer["part"]["given"]) == (200, "circle2", {"radius": "2"})

@@ -14,6 +14,7 @@ import type {
   ReadReadings,
   ReadTable,
   Sounding,
+  Typing,
   Written,
 } from "./types";
 
@@ -108,6 +109,8 @@ export const api = {
   edit: (document: ProblemDocument, edit: Edit) => ask<Edited>("POST", "/edit", { document, edit }),
   entry: (text: string, shapes: Record<string, string>, of: "plane" | "solid" = "plane") =>
     ask<EntryAnswer>("POST", "/entry", { text, shapes, of }),
+  typing: (document: ProblemDocument, text: string, caret: number, figure?: string) =>
+    ask<Typing>("POST", "/typing", { document, text, caret, figure }),
   check: (document: ProblemDocument, label: string, answer: string) =>
     ask<Written>("POST", "/check", { document, label, answer }),
   page: (document: ProblemDocument, form: PageForm, what: PageSheet) =>

@@ -474,6 +474,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/typing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Typing
+         * @description What is seen of an expression while it is typed: its brackets, how it looks in print, how its names can go on.
+         */
+        post: operations["server_working_out_api_typing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -708,6 +728,18 @@ export interface components {
             title: string;
             /** Width */
             width: number;
+        };
+        /**
+         * Bracket
+         * @description Where a bracket stands, and how many are round it; ``other`` is where its other half stands, if there is one.
+         */
+        Bracket: {
+            /** At */
+            at: number;
+            /** Depth */
+            depth: number;
+            /** Other */
+            other: number | null;
         };
         /**
          * BringCard
@@ -1097,6 +1129,20 @@ export interface components {
             sketch: components["schemas"]["Sketched"] | null;
             /** Where */
             where: string;
+        };
+        /**
+         * Completion
+         * @description A way in which a name goes on: what then stands in the text from ``start`` to ``end``, and what it is worth.
+         */
+        Completion: {
+            /** End */
+            end: number;
+            /** Hint */
+            hint: string;
+            /** Start */
+            start: number;
+            /** Text */
+            text: string;
         };
         /**
          * Conflict
@@ -3690,6 +3736,37 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * Typing
+         * @description What is seen of an expression while it is typed; ``shown`` is None where nothing of it can be read yet.
+         */
+        Typing: {
+            /** Brackets */
+            brackets: components["schemas"]["Bracket"][];
+            /** Completions */
+            completions: components["schemas"]["Completion"][];
+            /** Position */
+            position: number | null;
+            /** Says */
+            says: string | null;
+            shown: components["schemas"]["Mathematics"] | null;
+        };
+        /**
+         * TypingIn
+         * @description A text that is typed in a problem: in a line, or among the measurements of a ``figure``; and where the caret stands.
+         */
+        TypingIn: {
+            /** Caret */
+            caret?: number | null;
+            /** Document */
+            document: {
+                [key: string]: components["schemas"]["JsonValue"];
+            };
+            /** Figure */
+            figure?: string | null;
+            /** Text */
+            text: string;
+        };
+        /**
          * Unfolded
          * @description An exact form that is longer than a line.
          */
@@ -4523,6 +4600,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Bed"][];
+                };
+            };
+        };
+    };
+    server_working_out_api_typing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TypingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Typing"];
                 };
             };
         };

@@ -1,7 +1,9 @@
 import { memo, useEffect, useState } from "react";
-import type { Complaint, LineDocument, Results } from "../api/types";
+import type { Complaint, LineDocument, Results, Typing } from "../api/types";
 import { hidesWorking, useBench, useBenchStore } from "../document/store";
+import { useTyping } from "../document/useTyping";
 import { Button } from "../ui/Button";
+import { ExpressionField } from "../ui/ExpressionField";
 import { goTo } from "../ui/fields";
 import { Maths } from "../ui/Maths";
 import { TextInPlace } from "../ui/TextInPlace";
@@ -33,6 +35,8 @@ export const Lines = memo(function Lines({ results, complaints }: Props) {
   const change = (index: number, line: Partial<LineDocument>) =>
     put(lines.map((l, i) => (i === index ? { ...l, ...line } : l)));
   /** The parts that a line names are lit, where their figure is on the board. */
+  const ask = useTyping();
+  const [typed, setTyped] = useState<{ line: string; seen: Typing } | null>(null);
   const [spoken, light] = useState<string | null>(null);
   useEffect(() => {
     if (spoken === null) return;
@@ -107,12 +111,14 @@ export const Lines = memo(function Lines({ results, complaints }: Props) {
                   move(index, by);
                 }}
               >
-                <TextInPlace
+                <ExpressionField
                   value={line.expression}
                   label={`Expression of ${line.name}`}
                   place={`line ${index}`}
-                  className="grow"
+                  className="min-w-40 grow"
                   invalid={faults.length > 0}
+                  ask={ask}
+                  onSeen={(seen) => setTyped(seen ? { line: line.name, seen } : null)}
                   onCommit={(expression) => change(index, { expression })}
                 />
               </span>
@@ -136,7 +142,14 @@ export const Lines = memo(function Lines({ results, complaints }: Props) {
               >
                 ×
               </Button>
-              {worked ? (
+              {typed?.line === line.name ? (
+                <div className="basis-full overflow-x-auto py-2 pl-26 text-soft" data-testid={`typed ${line.name}`}>
+                  {typed.seen.shown ? <Maths maths={typed.seen.shown} /> : null}
+                  {typed.seen.brackets.some((bracket) => bracket.other === null) ? (
+                    <span className="ml-3 text-sm text-alarm">{typed.seen.says}</span>
+                  ) : null}
+                </div>
+              ) : worked ? (
                 <div
                   className="hidden basis-full overflow-x-auto py-2 pl-26 text-soft group-focus-within/line:block"
                   data-testid={`set ${line.name}`}

@@ -1,5 +1,5 @@
-import { useRef, useState } from "react";
 import { reachable } from "./fields";
+import { useInPlace } from "./useInPlace";
 
 interface Props {
   value: string;
@@ -17,24 +17,7 @@ interface Props {
 
 /** A field that takes effect on Enter or when it is left, and goes back on Escape. */
 export function TextInPlace({ value, label, placeholder, invalid, className = "", place, onCommit, onDone }: Props) {
-  const [text, setText] = useState(value);
-  const [says, setSays] = useState<string>();
-  const [known, setKnown] = useState(value);
-  const left = useRef(false);
-  if (known !== value) {
-    // The value was changed elsewhere (undo, a drag): what stands here follows.
-    setKnown(value);
-    setText(value);
-    setSays(undefined);
-  }
-
-  const commit = () => {
-    if (left.current || text === value) return onDone?.();
-    void Promise.resolve(onCommit(text)).then((refusal) => {
-      setSays(typeof refusal === "string" ? refusal : undefined);
-      if (typeof refusal !== "string") onDone?.();
-    });
-  };
+  const { text, setText, says, commit, back, entered } = useInPlace(value, onCommit, onDone);
   return (
     <>
       <input
@@ -46,16 +29,11 @@ export function TextInPlace({ value, label, placeholder, invalid, className = ""
         aria-invalid={invalid || says !== undefined}
         value={text}
         onChange={(event) => setText(event.target.value)}
-        onFocus={() => (left.current = false)}
+        onFocus={entered}
         onBlur={commit}
         onKeyDown={(event) => {
           if (event.key === "Enter") commit();
-          if (event.key === "Escape") {
-            setText(value);
-            setSays(undefined);
-            left.current = true;
-            event.currentTarget.blur();
-          }
+          if (event.key === "Escape") back(event.currentTarget);
         }}
       />
       {says ? <span className="says basis-full">{says}</span> : null}

@@ -1,0 +1,167 @@
+import { Popover } from "radix-ui";
+import { useEffect, useId, useRef, useState } from "react";
+import type { Typing } from "../api/types";
+import { Brackets } from "./Brackets";
+import { reachable } from "./fields";
+import { useInPlace } from "./useInPlace";
+
+interface Props {
+  value: string;
+  label: string;
+  invalid?: boolean;
+  className?: string;
+  /** The name under which a key goes to it. */
+  place?: string;
+  /** What is seen of a text while it is typed, with the caret in it. */
+  ask: (text: string, caret: number) => Promise<Typing | null>;
+  /** While one types, and (with null) when the field is left or holds what it held. */
+  onSeen?: (seen: Typing | null) => void;
+  onCommit: (text: string) => unknown;
+}
+
+/** A field for an expression: names go on as one types, brackets are coloured, and what is typed is told as it is read. */
+export function ExpressionField({ value, label, invalid, className = "", place, ask, onSeen, onCommit }: Props) {
+  const { text, setText, says, commit, back, entered } = useInPlace(value, onCommit);
+  const [seen, setSeen] = useState<{ to: string; typing: Typing } | null>(null);
+  const [caret, setCaret] = useState(0);
+  const [moved, setMoved] = useState(0);
+  const [open, setOpen] = useState(false);
+  const [active, setActive] = useState(-1);
+  const [focused, setFocused] = useState(false);
+  const field = useRef<HTMLInputElement>(null);
+  const list = useId();
+
+  useEffect(() => {
+    if (!focused) return;
+    let late = false; // an answer to an older text must not undo what a newer one shows
+    void ask(text, caret).then((typing) => {
+      if (late || !typing) return;
+      setSeen({ to: text, typing });
+      onSeen?.(text === value ? null : typing);
+    });
+    return () => {
+      late = true;
+    };
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- asked again for each text only
+  }, [text, caret, focused, value]);
+
+  const now = focused && seen?.to === text ? seen.typing : null;
+  const ways = open ? (now?.completions ?? []) : [];
+  const choose = (way: Typing["completions"][number]) => {
+    const before = text.slice(0, way.start) + way.text;
+    setText(before + text.slice(way.end));
+    setCaret(before.length);
+    setActive(-1);
+    setOpen(/[.(]$/.test(way.text));
+    requestAnimationFrame(() => field.current?.setSelectionRange(before.length, before.length));
+  };
+  const follow = (element: HTMLInputElement) => {
+    setCaret(element.selectionStart ?? element.value.length);
+    setMoved(element.scrollLeft);
+  };
+  return (
+    <>
+      <span className={`relative inline-flex min-w-0 ${className}`}>
+        <input
+          ref={(element) => {
+            field.current = element;
+            const leave = place === undefined ? undefined : reachable(place)(element);
+            return () => {
+              field.current = null;
+              leave?.();
+            };
+          }}
+          className="field w-full"
+          role="combobox"
+          aria-label={label}
+          aria-expanded={ways.length > 0}
+          aria-controls={list}
+          aria-autocomplete="list"
+          aria-activedescendant={active >= 0 ? `${list}-${active}` : undefined}
+          aria-invalid={invalid || says !== undefined}
+          title={label}
+          autoComplete="off"
+          spellCheck={false}
+          value={text}
+          onFocus={(event) => {
+            entered();
+            setFocused(true);
+            follow(event.currentTarget);
+          }}
+          onChange={(event) => {
+            setText(event.target.value);
+            setOpen(true);
+            setActive(-1);
+            follow(event.currentTarget);
+          }}
+          onSelect={(event) => follow(event.currentTarget)}
+          onScroll={(event) => setMoved(event.currentTarget.scrollLeft)}
+          onBlur={() => {
+            setFocused(false);
+            setOpen(false);
+            onSeen?.(null);
+            commit();
+          }}
+          onKeyDown={(event) => {
+            const way = ways[active];
+            if ((event.key === "ArrowDown" || event.key === "ArrowUp") && ways.length > 0 && !event.altKey) {
+              event.preventDefault();
+              const step = event.key === "ArrowDown" ? 1 : -1;
+              setActive((before) => Math.max(-1, Math.min(ways.length - 1, before + step)));
+            } else if ((event.key === "Enter" || (event.key === "Tab" && !event.shiftKey)) && way) {
+              event.preventDefault();
+              choose(way);
+            } else if (event.key === "Enter") {
+              setOpen(false);
+              commit();
+            } else if (event.key === "Escape") {
+              if (ways.length > 0) setOpen(false);
+              else back(event.currentTarget);
+            }
+          }}
+        />
+        {now && now.brackets.length > 0 ? (
+          <Brackets text={text} brackets={now.brackets} caret={caret} moved={moved} />
+        ) : null}
+        <Popover.Root open={ways.length > 0}>
+          <Popover.Anchor className="absolute inset-0 -z-10" />
+          <Popover.Portal>
+            <Popover.Content
+              side="top"
+              align="start"
+              sideOffset={4}
+              role="presentation"
+              onOpenAutoFocus={(event) => event.preventDefault()}
+              onCloseAutoFocus={(event) => event.preventDefault()}
+            >
+              <ul
+                id={list}
+                role="listbox"
+                aria-label="Ways to go on"
+                className="popover max-h-64 min-w-60 overflow-auto p-1!"
+              >
+                {ways.map((way, index) => (
+                  <li
+                    key={way.text}
+                    id={`${list}-${index}`}
+                    role="option"
+                    aria-selected={index === active}
+                    className={`flex cursor-pointer justify-between gap-4 rounded px-2 py-1 text-sm ${index === active ? "bg-pine-wash" : "hover:bg-pine-wash"}`}
+                    onPointerDown={(event) => {
+                      event.preventDefault();
+                      choose(way);
+                    }}
+                  >
+                    {way.text}
+                    <span className="text-soft">{way.hint}</span>
+                  </li>
+                ))}
+              </ul>
+            </Popover.Content>
+          </Popover.Portal>
+        </Popover.Root>
+      </span>
+      {says ? <span className="says basis-full">{says}</span> : null}
+    </>
+  );
+}
