@@ -129,8 +129,8 @@ def in_radians(quantity: Quantity, node: Node) -> Quantity:
 
     >>> from mensuration.expressions.parse import parse
     >>> half = parse("2 acos(0) m")
-    >>> in_radians(evaluate(half, Scope()), half).kind
-    Kind(length=1, plain=0, angle=0)
+    >>> in_radians(evaluate(half, Scope()), half).kind.says()
+    'a length'
     """
     turns = quantity.kind.angle
     if not turns or not _names_angles_by_ratios(node):

@@ -134,7 +134,9 @@ class AtHand:
     teller: Teller
     scope: Scope
     quantities: tuple[tuple[str, Quantity], ...]
-    figures: frozenset[str]
+    works: Mapping[str, Work[Any]]
+    trees: Mapping[str, Tree]
+    """What every line says, by its name."""
 
     def worked(self, expression: str) -> Quantity:
         """What an expression comes to. ExpressionError where it comes to nothing."""
@@ -150,7 +152,8 @@ def at_hand(problem: Problem, figure: str | None = None) -> AtHand:
         evaluation.teller,
         evaluation.scope(figure),
         tuple(evaluation.quantities(figure)),
-        frozenset(evaluation.works),
+        evaluation.works,
+        evaluation.trees,
     )
 
 

@@ -52,5 +52,7 @@ class Settings(Model):
     angle: str = "deg"
     pi: Literal["exact", "3.14", "22/7"] = "exact"
     rounding: RoundingRule | Literal["none"] = RoundingRule(places=2)
+    exact: Literal["decimal", "fraction", "mixed"] = "decimal"
+    """As what exact numbers without roots and π are written in the working where they are not whole."""
     try_first: bool = False
     """Whether answers and working are hidden until they were tried, or are asked for."""

@@ -19,7 +19,7 @@ def read_settings(settings: Settings, complaints: Complaints) -> Teller:
     unit = _chosen(settings.unit, LENGTH_UNITS, "m", "unit of length", "settings.unit", complaints)
     angle = _chosen(settings.angle, ANGLE_UNITS, "deg", "unit of angle", "settings.angle", complaints)
     rounding = read_rounding(settings.rounding, "settings.rounding", complaints)
-    return Teller(unit, angle, rounding or Rounding(places=2), pi_by(settings.pi))
+    return Teller(unit, angle, rounding or Rounding(places=2), pi_by(settings.pi), settings.exact)
 
 
 def _chosen(

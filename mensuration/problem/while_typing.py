@@ -144,10 +144,10 @@ def _matching(low: str, hand: AtHand) -> Iterator[tuple[str, str]]:
     """What a word can become: first what begins with it, a part before its quantities; then what it is a piece of."""
     names = [(name, hand.teller.tell(quantity).text) for name, quantity in hand.quantities]
     stems = dict.fromkeys(name[: name.rindex(".") + 1] for name, _ in names if name.count(".") > 0)
-    parts = [(stem, "…") for stem in stems if stem.rstrip(".") not in hand.figures]
+    parts = [(stem, "…") for stem in stems if stem.rstrip(".") not in hand.works]
     functions = [(f"{name}(", "a function") for name in FUNCTIONS if len(low) > 1]
-    near = [each for each in names if each[0].count(".") <= low.count(".") + (low in hand.figures)]
-    own = [each for each in names if each[0].rpartition(".")[0] in hand.figures]
+    near = [each for each in names if each[0].count(".") <= low.count(".") + (low in hand.works)]
+    own = [each for each in names if each[0].rpartition(".")[0] in hand.works]
     begin = [*near, *own, *parts, *functions]
     yield from (each for each in begin if each[0].lower().startswith(low) and each[0].lower() != low)
     yield from (

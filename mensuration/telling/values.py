@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from fractions import Fraction
 from functools import lru_cache
+from typing import Literal
 
 from mensuration.expressions import Path, Quantity
 from mensuration.frozen import Frozen
@@ -20,10 +21,14 @@ SHORT_WRITTEN = 14
 LONGEST_EXACT = 60  # inside a line of working
 ONE_LINE = 90  # for an exact form by itself; a longer one is folded away
 SHOWN_FIGURES = 7
+MOST_BELOW = 10_000  # the bar of a fraction that is wanted as one
 CENTIMES = 100
 CENTS = Rounding(places=2)  # of money, whatever lengths are rounded to
 PROVEN = "no short exact form; every digit shown is proven"
 NOT_TOLD = "no exact form; it lies so near to a half that nothing tells whether to round it up or down"
+
+
+Rationals = Literal["decimal", "fraction", "mixed"]
 
 
 @dataclass(frozen=True)
@@ -77,12 +82,14 @@ class Told(Frozen):
 
 @dataclass(frozen=True)
 class Teller:
-    """How this problem tells values: its unit, angle unit, rounding and convention for π."""
+    """How this problem tells values: its unit, angle unit, rounding, convention for π, and as what exact numbers without
+    roots and π are written where they are not whole."""
 
     unit: Unit
     angle: Unit
     rounding: Rounding
     pi: Real
+    rationals: Rationals = "decimal"
 
     def unit_for(self, kind: Kind) -> Unit | None:
         """The unit in which a quantity of ``kind`` is told here; None when there is none."""
@@ -109,7 +116,11 @@ class Teller:
         value, unit = self.amount(quantity, unit)
         rule = rounding or (CENTS if unit.kind.money else self.rounding)
         exact = value.exact if value.exact is not None and value.exact.readable else None
-        told_ = _exactly(exact, unit, rule) if exact else _forms(value, unit, rule)
+        told_ = (
+            _exactly(exact, unit, rule, self.rationals)
+            if exact
+            else _forms(value, unit, rule, self.rationals)
+        )
         if _hides_angle(quantity.kind, value, unit):
             return replace(told_, exact_text=None, shown=told(_rough(value, unit)))
         return told_
@@ -127,7 +138,7 @@ class Teller:
         value, unit = self.amount(quantity, unit)
         if _hides_angle(quantity.kind, value, unit):
             return _rough(value, unit)
-        return _inside(value, unit)
+        return _inside(value, unit, self.rationals)
 
     @property
     def pi_letter(self) -> Written:
@@ -146,12 +157,12 @@ def _hides_angle(kind: Kind, value: Real, unit: Unit) -> bool:
 
 
 @lru_cache(maxsize=2048)
-def _exactly(exact: Exact, unit: Unit, rule: Rounding) -> Told:
+def _exactly(exact: Exact, unit: Unit, rule: Rounding, rationals: Rationals) -> Told:
     """Exact values come again and again while a figure is changed, so their forms are remembered."""
-    return _forms(Real(exact), unit, rule)
+    return _forms(Real(exact), unit, rule, rationals)
 
 
-def _forms(value: Real, unit: Unit, rule: Rounding) -> Told:
+def _forms(value: Real, unit: Unit, rule: Rounding, rationals: Rationals) -> Told:
     rounded = round_by(value, rule)
     exact = value.exact if value.exact is None or value.exact.readable else None
     short = exact if exact is not None and len(exact.text()) <= ONE_LINE else None
@@ -166,7 +177,7 @@ def _forms(value: Real, unit: Unit, rule: Rounding) -> Told:
         unit=unit.text,
         rounded=rounded.text,
         text=unit.after(number),
-        shown=told(_inside(value, unit)),
+        shown=told(_inside(value, unit, rationals)),
         rounded_tex=f"{_number_tex(number)}{unit.tex}",
         approximate=not rounded.unchanged,
         rule=rule.says(),
@@ -196,9 +207,11 @@ def _bracketed(exact: Exact, unit: Unit) -> str:
 
 
 @lru_cache(maxsize=2048)
-def _inside(value: Real, unit: Unit) -> Written:
+def _inside(value: Real, unit: Unit, rationals: Rationals = "decimal") -> Written:
     rational = value.rational
     if rational is not None:
+        if rationals != "decimal" and not unit.kind.money and rational.denominator in range(2, MOST_BELOW):
+            return fraction(rational, unit, mixed=rationals == "mixed")
         inches = _feet_and_inches(rational) if unit == UNITS["ft"] else None
         if inches is not None:
             return inches
@@ -210,14 +223,31 @@ def _inside(value: Real, unit: Unit) -> Written:
             return Written(f"{text}{unit.tex}", unit.after(text), binds, _number_mathml(text) + unit.mathml)
         if len(text) > 9:
             return _rough(value, unit)
-        above, below = rational.numerator, rational.denominator
-        mathml = f"<mfrac><mn>{above}</mn><mn>{below}</mn></mfrac>{unit.mathml}"
-        binds = SUM if rational < 0 else PRODUCT if unit.symbol else FRACTION
-        return Written(rf"\tfrac{{{above}}}{{{below}}}{unit.tex}", unit.after(text), binds, mathml)
+        return fraction(rational, unit)
     exact = value.exact
     if exact is not None and exact.readable and len(exact.text()) <= LONGEST_EXACT:
         return _exact_inside(exact, unit)
     return _rough(value, unit)
+
+
+def fraction(value: Fraction, unit: Unit, mixed: bool = False) -> Written:
+    """A number that is not whole as a fraction, or as a mixed number, with its unit.
+
+    >>> fraction(Fraction(13, 4), UNITS["m"]).text, fraction(Fraction(-13, 4), UNITS["m"], mixed=True).text
+    ('13/4 m', '-3 1/4 m')
+    """
+    whole, above = divmod(abs(value.numerator), value.denominator) if mixed else (0, abs(value.numerator))
+    sign, before = "-" if value < 0 else "", f"{whole} " if whole else ""
+    text = f"{sign}{before}{above}/{value.denominator}"
+    binds = SUM if value < 0 else PRODUCT if unit.symbol else FRACTION
+    bar = f"<mfrac><mn>{above}</mn><mn>{value.denominator}</mn></mfrac>"
+    mathml = ("<mo>−</mo>" if sign else "") + (f"<mn>{whole}</mn>" if whole else "") + bar + unit.mathml
+    return Written(
+        rf"{sign}{before.strip()}\tfrac{{{above}}}{{{value.denominator}}}{unit.tex}",
+        unit.after(text),
+        binds,
+        mathml,
+    )
 
 
 def _number_mathml(text: str) -> str:

@@ -366,6 +366,46 @@ def test_names_go_on_brackets_are_paired_and_a_line_is_set_while_it_is_typed(ben
     expect(turf).to_have_value("(pad.perimeter + 0.5 m) * €4.20/m")
 
 
+def test_a_value_opens_into_every_form(bench: Bench) -> None:
+    disc = {
+        "name": "disc",
+        "shape": "circle",
+        "given": {"radius": "1.3"},
+        "at": ["3", "2"],
+        "join": "take",
+    }
+    figure = {"name": "pad", "kind": "plane", "parts": [*PAD["figures"][0]["parts"], disc]}  # type: ignore[index]
+    settings = {"unit": "m", "rounding": {"places": 1}}
+    bench.make(
+        {
+            **PAD,
+            "settings": settings,
+            "figures": [figure],
+            "lines": [{"name": "third", "expression": "pad.area / 3"}],
+        }
+    )
+    page = bench.page
+    page.get_by_test_id("total").get_by_role("button").click()
+    opened = page.get_by_role("dialog", name="pad.area in every form")
+    expect(opened).to_contain_text("over one denominator")
+    expect(opened).to_contain_text("with π as 3.14")
+    page.get_by_label("decimal places").fill("30")
+    expect(page.get_by_test_id("digits")).to_have_text("18.690708415433249426998132682257… m²")
+    page.keyboard.press("Escape")
+    page.get_by_label("Expression of third").focus()
+    page.get_by_role("button", name="6.2 m²").click()
+    opened = page.get_by_role("dialog", name="third in every form")
+    expect(opened).to_contain_text("rounded at each step")
+    expect(opened).to_contain_text("6.2 m²")
+    page.keyboard.press("Escape")
+    page.get_by_role("button", name="m · π").click()
+    page.get_by_label("Exact numbers in the working").select_option("mixed")
+    page.keyboard.press("Escape")
+    page.get_by_label("Expression of third").fill("13/4 m")
+    page.keyboard.press("Enter")
+    expect(page.get_by_test_id("set third")).to_contain_text("3 1/4 m")
+
+
 def test_a_line_is_set_as_mathematics_and_moved_by_keys(bench: Bench) -> None:
     two = [
         {"name": "turf", "expression": "pad.area * 1.12"},

@@ -141,6 +141,13 @@ def test_what_is_seen_while_an_expression_is_typed(page: Page, kicker: Document)
     assert status == 422
 
 
+def test_a_value_is_told_in_every_form_or_refused_in_a_sentence(page: Page, kicker: Document) -> None:
+    status, answer = page.ask("POST", "/forms", {"document": kicker, "ask": "Edge tape", "places": 3})
+    assert (status, answer["digits"]) == (200, "6.684… m")
+    status, answer = page.ask("POST", "/forms", {"document": kicker, "expression": "panel.nothing"})
+    assert status == 422 and "not a known quantity" in str(answer)
+
+
 def test_typed_parts_and_reference(page: Page) -> None:
     status, answer = page.ask("POST", "/entry", {"text": "circle radius 2", "shapes": {"circle": "circle"}})
     assert (status, answer["part"]["name"], answer["part"]["given"]) == (200, "circle2", {"radius": "2"})

@@ -18,7 +18,7 @@ export function pad(): ProblemDocument {
     version: 1,
     title: "Pad",
     statement: "",
-    settings: { unit: "m", angle: "deg", pi: "exact", rounding: { places: 2 }, try_first: false },
+    settings: { unit: "m", angle: "deg", pi: "exact", exact: "decimal", rounding: { places: 2 }, try_first: false },
     figures: [{ name: "pad", kind: "plane", parts: [part("slab", "rectangle", { width: "6", height: "4" }), nose] }],
     lines: [{ name: "two_sides", expression: "pad.slab.width + pad.slab.height" }],
     asks: [{ label: "Both tops", expression: "2 pad.slab.area" }],

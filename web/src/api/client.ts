@@ -4,6 +4,7 @@ import type {
   Edit,
   Edited,
   EntryAnswer,
+  Forms,
   Listed,
   MeshAnswer,
   Opened,
@@ -111,6 +112,8 @@ export const api = {
     ask<EntryAnswer>("POST", "/entry", { text, shapes, of }),
   typing: (document: ProblemDocument, text: string, caret: number, figure?: string) =>
     ask<Typing>("POST", "/typing", { document, text, caret, figure }),
+  forms: (document: ProblemDocument, of: { expression: string } | { ask: string }, places: number) =>
+    ask<Forms>("POST", "/forms", { document, ...of, places }),
   check: (document: ProblemDocument, label: string, answer: string) =>
     ask<Written>("POST", "/check", { document, label, answer }),
   page: (document: ProblemDocument, form: PageForm, what: PageSheet) =>

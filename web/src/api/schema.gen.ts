@@ -188,6 +188,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/forms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Told In Every Form
+         * @description One value in every form. What has none is refused in a sentence.
+         */
+        post: operations["server_working_out_answers_told_in_every_form"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/hints": {
         parameters: {
             query?: never;
@@ -1674,6 +1694,56 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * Form
+         * @description One exact form, and what it is called.
+         */
+        Form: {
+            /** Name */
+            name: string;
+            shown: components["schemas"]["Mathematics"];
+        };
+        /**
+         * Forms
+         * @description A value in every form. ``digits`` are its first ones, cut off and not rounded, and ``end`` tells whether they are all;
+         *     ``early`` is what it comes to if it is rounded at each step, and whether that differs.
+         */
+        Forms: {
+            /** Differs */
+            differs: boolean;
+            /** Digits */
+            digits: string;
+            early: components["schemas"]["Told"] | null;
+            /** End */
+            end: boolean;
+            /** Exact */
+            exact: components["schemas"]["Form"][];
+            /** Others */
+            others: components["schemas"]["OtherPi"][];
+            value: components["schemas"]["Told"];
+        };
+        /**
+         * FormsIn
+         * @description A problem, an expression over it or the label of one of its asks, and to how many places it is wanted.
+         */
+        FormsIn: {
+            /** Ask */
+            ask?: string | null;
+            /** Document */
+            document: {
+                [key: string]: components["schemas"]["JsonValue"];
+            };
+            /**
+             * Expression
+             * @default
+             */
+            expression: string;
+            /**
+             * Places
+             * @default 12
+             */
+            places: number;
+        };
+        /**
          * FormulaDocument
          * @description One figure of the catalogue, solved from what is ``given``; ``solution`` chooses where there are two.
          */
@@ -2118,6 +2188,15 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * OtherPi
+         * @description The value where π counts as something else.
+         */
+        OtherPi: {
+            /** Pi */
+            pi: string;
+            value: components["schemas"]["Told"];
+        };
+        /**
          * Parameter
          * @description A letter in a curve: its value, and between which values it is slid.
          */
@@ -2476,6 +2555,7 @@ export interface components {
             /**
              * @default {
              *       "angle": "deg",
+             *       "exact": "decimal",
              *       "pi": "exact",
              *       "rounding": {
              *         "figures": null,
@@ -3042,6 +3122,12 @@ export interface components {
              * @default deg
              */
             angle: string;
+            /**
+             * Exact
+             * @default decimal
+             * @enum {string}
+             */
+            exact: "decimal" | "fraction" | "mixed";
             /**
              * Pi
              * @default exact
@@ -4134,6 +4220,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Results"];
+                };
+            };
+        };
+    };
+    server_working_out_answers_told_in_every_form: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FormsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Forms"];
                 };
             };
         };

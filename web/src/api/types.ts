@@ -45,6 +45,7 @@ export type Mathematics = Pick<Schemas["Mathematics"], "tex" | "text"> & Partial
 export type Shape = Schemas["PickedShape"];
 export type Reference = Schemas["Reference"];
 export type EntryAnswer = Schemas["EntryAnswer"];
+export type Forms = Schemas["Forms"];
 export type Typing = Schemas["Typing"];
 export type DrawnAngle = Schemas["DrawnAngle"];
 export type StraightEdge = Schemas["StraightEdge"];

@@ -104,6 +104,7 @@ function cardSettings(): ProblemDocument["settings"] {
     angle: "deg",
     pi: "exact",
     rounding: { places: 2 },
+    exact: "decimal",
     try_first: false,
   };
   try {

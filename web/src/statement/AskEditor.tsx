@@ -1,7 +1,8 @@
 import { Popover } from "radix-ui";
 import { useState, type ReactNode } from "react";
 import type { AskDocument, AskResults, Complaint } from "../api/types";
-import { useBench } from "../document/store";
+import { hidesWorking, useBench } from "../document/store";
+import { FormsButton } from "../tally/FormsButton";
 import { Button } from "../ui/Button";
 import { RoundingFields } from "./RoundingFields";
 import { useSheet } from "../api/queries";
@@ -22,6 +23,7 @@ export function AskEditor({ ask, faults, answer, create = false, children, onCha
   const [open, setOpen] = useState(false);
   const [draft, setDraft] = useState(ask);
   const document = useBench((state) => state.document);
+  const hidden = useBench(hidesWorking);
   const known = measuresOf(document.figures, useSheet().data ?? []);
   return (
     <Popover.Root
@@ -104,6 +106,14 @@ export function AskEditor({ ask, faults, answer, create = false, children, onCha
                 }}
               />
             </label>
+            {answer?.text && !hidden ? (
+              <p>
+                It comes to{" "}
+                <FormsButton title={ask.label || "The answer"} of={{ ask: ask.label }} className="font-semibold">
+                  {answer.text}
+                </FormsButton>
+              </p>
+            ) : null}
             {answer && answer.rates.length > 0 ? (
               <ol className="text-sm" aria-label="Costs and counts">
                 {answer.rates.map((line) => (

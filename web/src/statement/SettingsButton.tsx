@@ -8,6 +8,12 @@ import { useReference } from "../api/queries";
 const ANGLES = { deg: "degrees (°)", rad: "radians (rad)", turn: "turns" };
 const CONVENTIONS = { exact: "π itself", "3.14": "3.14 for π", "22/7": "22/7 for π" };
 
+const EXACT: Record<ProblemDocument["settings"]["exact"], string> = {
+  decimal: "decimals where they end: 2.75",
+  fraction: "fractions: 11/4",
+  mixed: "mixed numbers: 2 3/4",
+};
+
 /** Unit, π convention and rounding of the whole problem. */
 export function SettingsButton() {
   const store = useBenchStore();
@@ -66,6 +72,20 @@ export function SettingsButton() {
               onChange={(event) => put({ pi: event.target.value as ProblemDocument["settings"]["pi"] })}
             >
               {Object.entries(CONVENTIONS).map(([value, words]) => (
+                <option key={value} value={value}>
+                  {words}
+                </option>
+              ))}
+            </select>
+          </label>
+          <label>
+            Exact numbers in the working
+            <select
+              className="field w-full"
+              value={settings.exact}
+              onChange={(event) => put({ exact: event.target.value as ProblemDocument["settings"]["exact"] })}
+            >
+              {Object.entries(EXACT).map(([value, words]) => (
                 <option key={value} value={value}>
                   {words}
                 </option>

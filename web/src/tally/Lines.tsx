@@ -6,6 +6,7 @@ import { Button } from "../ui/Button";
 import { ExpressionField } from "../ui/ExpressionField";
 import { goTo } from "../ui/fields";
 import { Maths } from "../ui/Maths";
+import { FormsButton } from "./FormsButton";
 import { TextInPlace } from "../ui/TextInPlace";
 
 interface Props {
@@ -36,6 +37,7 @@ export const Lines = memo(function Lines({ results, complaints }: Props) {
     put(lines.map((l, i) => (i === index ? { ...l, ...line } : l)));
   /** The parts that a line names are lit, where their figure is on the board. */
   const ask = useTyping();
+  const [entered, setEntered] = useState<string | null>(null);
   const [typed, setTyped] = useState<{ line: string; seen: Typing } | null>(null);
   const [spoken, light] = useState<string | null>(null);
   useEffect(() => {
@@ -86,10 +88,15 @@ export const Lines = memo(function Lines({ results, complaints }: Props) {
           return (
             <li
               key={index}
-              className="group/line flex flex-wrap items-center gap-x-1.5"
+              className="flex flex-wrap items-center gap-x-1.5"
               onPointerEnter={() => light(line.name)}
               onPointerLeave={() => light(null)}
-              onFocus={() => light(line.name)}
+              onFocus={(event) => {
+                light(line.name);
+                // What is set beneath stays when the line is left: nothing may move away from under a click.
+                if (event.target instanceof HTMLInputElement && event.currentTarget.contains(event.target))
+                  setEntered(line.name);
+              }}
               onBlur={() => light(null)}
             >
               <TextInPlace
@@ -123,7 +130,13 @@ export const Lines = memo(function Lines({ results, complaints }: Props) {
                 />
               </span>
               <output className="min-w-20 text-right text-base font-semibold" aria-live="polite">
-                {worked?.text ?? (hidden && results[line.name] ? "?" : "")}
+                {worked ? (
+                  <FormsButton title={line.name} of={{ expression: line.expression }}>
+                    {worked.text}
+                  </FormsButton>
+                ) : hidden && results[line.name] ? (
+                  "?"
+                ) : null}
               </output>
               {lines.length > 1 ? (
                 <Button
@@ -149,11 +162,8 @@ export const Lines = memo(function Lines({ results, complaints }: Props) {
                     <span className="ml-3 text-sm text-alarm">{typed.seen.says}</span>
                   ) : null}
                 </div>
-              ) : worked ? (
-                <div
-                  className="hidden basis-full overflow-x-auto py-2 pl-26 text-soft group-focus-within/line:block"
-                  data-testid={`set ${line.name}`}
-                >
+              ) : worked && entered === line.name ? (
+                <div className="basis-full overflow-x-auto py-2 pl-26 text-soft" data-testid={`set ${line.name}`}>
                   {worked.steps.map((step) => (
                     <p key={step.text}>
                       <Maths maths={step} />

@@ -6,6 +6,7 @@ import { Maths } from "../ui/Maths";
 import type { Bounds } from "../board/view";
 import { Button } from "../ui/Button";
 import { EntryRow } from "./EntryRow";
+import { FormsButton } from "./FormsButton";
 import { SquaresPanel } from "./SquaresPanel";
 import { WaysPanel } from "./WaysPanel";
 
@@ -203,8 +204,14 @@ export const TallyPanel = memo(function TallyPanel({
               </span>
             ) : null}
             <output className="text-2xl font-bold text-pine-dark" aria-live="polite" aria-label={`Total ${measure}`}>
-              {tally.total.approximate ? "≈ " : ""}
-              {tally.total.text}
+              {figure && tally === tallies[measure] ? (
+                <FormsButton title={`${figure}.${measure}`} of={{ expression: `${figure}.${measure}` }}>
+                  {tally.total.approximate ? "≈ " : ""}
+                  {tally.total.text}
+                </FormsButton>
+              ) : (
+                `${tally.total.approximate ? "≈ " : ""}${tally.total.text}`
+              )}
             </output>
           </div>
           <p className="text-right text-xs text-soft">
