@@ -398,7 +398,7 @@ def test_a_value_opens_into_every_form(bench: Bench) -> None:
     expect(opened).to_contain_text("rounded at each step")
     expect(opened).to_contain_text("6.2 m²")
     page.keyboard.press("Escape")
-    page.get_by_role("button", name="m · π").click()
+    page.get_by_role("button", name="Units, π and rounding").click()
     page.get_by_label("Exact numbers in the working").select_option("mixed")
     page.keyboard.press("Escape")
     page.get_by_label("Expression of third").fill("13/4 m")

@@ -42,7 +42,7 @@ def check_against_shapely(parts: list[Described]) -> None:
         assert isclose(float(Real(ours.area.exact)), area, rel_tol=1e-11, abs_tol=1e-11)
 
 
-@settings(max_examples=100)
+@settings(max_examples=70)
 @given(loose)
 def test_area_and_perimeter_agree_with_shapely(parts: list[Described]) -> None:
     check_against_shapely(parts)
@@ -51,7 +51,7 @@ def test_area_and_perimeter_agree_with_shapely(parts: list[Described]) -> None:
         assert isclose(float(ours.perimeter), joined(parts).length, rel_tol=1e-6, abs_tol=2e-5), parts
 
 
-@settings(max_examples=100)
+@settings(max_examples=70)
 @given(gridded)
 def test_area_agrees_with_shapely_where_edges_coincide(parts: list[Described]) -> None:
     """Perimeters are left out here: slivers between a polygon and another's polygon have edges of their own."""

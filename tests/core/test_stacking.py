@@ -69,7 +69,7 @@ boxes = st.lists(
 )
 
 
-@settings(max_examples=60)
+@settings(max_examples=40)
 @given(boxes, st.permutations([0, 1, 2]))
 def test_blocks_come_to_the_unit_cubes_counted_in_them(blocks: list[Any], order: list[int]) -> None:
     """Overlapping, touching, carved; also turned as a whole, by counting along other axes."""
