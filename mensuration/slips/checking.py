@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
+from itertools import combinations
 from typing import Any
 
 from mensuration.expressions import ExpressionError, Path, Quantity, Scope, evaluate, parse, paths
@@ -32,6 +33,17 @@ from mensuration.units import NUMBER
 
 MOST = 4  # slips that are told
 EARLY = Rounding(places=2)
+MOST_PAIRED = 12  # entries of a tally in which two slips are looked for
+SELDOM = 0.02  # of random answers
+NEARLY = 1e-9
+PAIRED = frozenset(
+    {
+        "diameter-for-radius", "radius-for-diameter", "hole-forgotten", "hole-added", "half-forgotten", "third-forgotten",
+        "whole-for-half", "overlap-twice", "shared-edge-counted", "part-forgotten", "side-forgotten", "face-forgotten",
+        "one-end-only", "open-face-counted", "joint-counted",
+    }
+)  # fmt: skip
+"""Slips so usual that two of them may be made at once."""
 DEEPEST = 12  # lines that name one another
 RIGHT = "right"
 _CANT = (ExpressionError, ZeroDivisionError, ValueError, ArithmeticError)
@@ -39,11 +51,13 @@ _CANT = (ExpressionError, ZeroDivisionError, ValueError, ArithmeticError)
 
 @dataclass(frozen=True)
 class Verdict(Frozen):
-    """What is said of an answer: whether it is right, the slips that make just this answer, likeliest first, and a sentence."""
+    """What is said of an answer: whether it is right, the slips that make just this answer, likeliest first, and a sentence.
+    Either slip may be the one, unless two make it ``together``."""
 
     right: bool
     slips: tuple[Slip, ...]
     says: str
+    together: bool = False
 
 
 def check_answer(problem: Problem, label: str, typed: str) -> Verdict:
@@ -113,7 +127,12 @@ class _Check:
             other = f"the answer is {wanted.quantity.kind.says()}, not {answer.quantity.kind.says()}"
             return Verdict(False, tuple(self._told(self._found())), other)
         slips = self._told(self._found())
-        return self._slipped(slips) if slips else Verdict(False, (), self._certain())
+        if slips:
+            return self._slipped(slips)
+        both = self._both()
+        if both:
+            return Verdict(False, both, f"not yet: {both[0].says}, and {both[1].says}", together=True)
+        return Verdict(False, (), self._certain())
 
     def _slipped(self, slips: list[Slip]) -> Verdict:
         return Verdict(False, tuple(slips), "not yet: " + "; or ".join(each.says for each in slips[:2]))
@@ -153,6 +172,63 @@ class _Check:
                 if whole is not None:
                     yield Slipped(each.code, whole, each.part, each.called)
         yield from self._of_filling(self.found.tree)
+
+    def _both(self) -> tuple[Slip, ...]:
+        """Two slips at two places of one tally that make this answer together; none where so many pairs are possible that
+        one would fit a random answer."""
+        for path in {path.text: path for path in paths(self.found.tree)}.values():
+            for tally, slips in self._slips_at_places(path):
+                pairs = [(one, two) for one, two in combinations(slips, 2) if one.part != two.part]
+                if not self._would_tell(len(pairs), tally.total):
+                    continue
+                likely = sorted(pairs, key=lambda pair: sum(RANKS[each.code] for each in pair))
+                for one, two in self._near(path, tally, likely):
+                    total = one.total.value + two.total.value - tally.total.value
+                    whole = self._with(path, Quantity(total, tally.kind))
+                    if whole is not None and matches(self.answer, whole, self.wanted):
+                        return tuple(slip(each.code, each.part, each.called) for each in (one, two))
+        return ()
+
+    def _slips_at_places(self, path: Path) -> Iterator[tuple[Tally, list[Slipped]]]:
+        if len(path.names) == 2 and path.names[0] in self.found.works:
+            work = self.found.works[path.names[0]]
+            for tally in work.tallies_of(path.names[1]):
+                if 1 < len(tally.entries) <= MOST_PAIRED:
+                    found = (
+                        each
+                        for each in slips_of(tally, self._known(work))
+                        if each.part and each.code in PAIRED
+                    )
+                    yield tally, list({(each.part, float(each.total.value)): each for each in found}.values())
+
+    def _would_tell(self, pairs: int, total: Quantity) -> bool:
+        """Whether a random answer of this length would seldom be one of so many."""
+        size = abs(float(total.value)) or 1.0
+        return pairs * self._step() / size <= SELDOM
+
+    def _step(self) -> float:
+        """By how much answers differ that are told apart, in base units."""
+        unit = float((self.answer.unit or self.wanted.unit).size(self.pi))
+        return 0.0 if self.answer.digits is None else unit / 10**self.answer.places
+
+    def _near(
+        self, path: Path, tally: Tally, pairs: Sequence[tuple[Slipped, Slipped]]
+    ) -> Iterator[tuple[Slipped, Slipped]]:
+        """Pairs of different places that come near the answer, the ask taken as it is close to its value."""
+        total = float(tally.total.value)
+        doubled = self._with(path, Quantity(tally.total.value * Real.of(2), tally.kind))
+        if doubled is None or not total:
+            return
+        steep = (float(doubled.value) - float(self.wanted.quantity.value)) / total
+        answer = self.answer.quantity.value
+        if self.answer.bare and self.wanted.quantity.kind != NUMBER:
+            answer = answer * self.wanted.unit.size(self.pi)
+        off = float(answer) - float(self.wanted.quantity.value)
+        slack = 1.5 * self._step() + NEARLY * abs(float(answer))
+        for one, two in pairs:
+            change = float(one.total.value) + float(two.total.value) - 2 * total
+            if abs(change * steep - off) <= slack:
+                yield one, two
 
     def _with(self, path: Path, value: Quantity) -> Quantity | None:
         """The ask with another value for one of its names."""

@@ -8,7 +8,7 @@ from fractions import Fraction
 
 from mensuration.expressions import ExpressionError, Quantity, Scope, evaluate
 from mensuration.expressions.nodes import Binary, Call, Negative, Node, Number, Path, Power, UnitOf, number_of
-from mensuration.numbers import UNIT, Real
+from mensuration.numbers import PI, UNIT, Real
 from mensuration.tally.entry import Derivation
 from mensuration.units import ANGLE, UNITS, Kind, Unit
 
@@ -111,6 +111,9 @@ def _swapped(name: str, quantity: Quantity, values: Mapping[str, Quantity]) -> I
         yield "slant-for-height", values["slant"]
     if quantity.kind == ANGLE:
         yield "other-angle", Quantity(UNIT - quantity.value, ANGLE)
+        degree, radian = DEGREE.size(PI), RADIAN.size(PI)
+        yield "degrees-for-radians", Quantity(quantity.value / degree * radian, ANGLE)
+        yield "radians-for-degrees", Quantity(quantity.value / radian * degree, ANGLE)
 
 
 # Rewriting

@@ -235,8 +235,74 @@ def test_over_the_catalogue_right_is_right_and_random_numbers_name_no_slip(figur
     assert named <= 2
 
 
-def test_random_numbers_seldom_name_a_slip() -> None:
-    """In all figures together at most 2 % of random numbers of six figures."""
+ARCHED = problem(
+    plane(
+        part("slab", "rectangle", width="5.3", height="4.1"),
+        {**part("pit", "circle", "take", radius="1.3"), "at": ["2.6", "2"]},
+        {**part("arch", "semicircle", diameter="2.2"), "at": ["2.6", "4.1"]},
+    ),
+    ask="p.area",
+)
+SPIRE = problem(
+    solid(
+        {"name": "plinth", "shape": "cuboid", "given": {"length": "5", "width": "4", "height": "1.2"}},
+        {"name": "tip", "shape": "cone", "given": {"radius": "1.3", "height": "2.9"}, "on": {"piece": "plinth"}},
+        {"name": "bore", "shape": "cylinder", "join": "take", "given": {"radius": "0.3", "height": "1.2"}, "at": ["2", "1.5", "0"]},
+    ),
+    ask="s.volume",
+)  # fmt: skip
+COSTED = problem(
+    ARCHED.figures[0].model_dump(), ask="2 price", lines=[{"name": "price", "expression": "p.area * 7"}]
+)
+
+
+@pytest.mark.parametrize(
+    ("of", "answer", "codes"),
+    [
+        (ARCHED, 5.3 * 4.1 + PI * 1.1**2, {("hole-forgotten", "pit"), ("whole-for-half", "arch")}),
+        (ARCHED, 5.3 * 4.1 - PI * 2.6**2 + PI * 1.1**2, {("diameter-for-radius", "pit"), ("whole-for-half", "arch")}),
+        (ARCHED, 5.3 * 4.1 + PI * 1.3**2, {("hole-added", "pit"), ("part-forgotten", "arch")}),
+        (SPIRE, 5 * 4 * 1.2 + PI * 1.3**2 * 2.9, {("hole-forgotten", "bore"), ("third-forgotten", "tip")}),
+        (SPIRE, 5 * 4 * 1.2 + PI * 2.6**2 * 2.9 / 3, {("hole-forgotten", "bore"), ("diameter-for-radius", "tip")}),
+        (COSTED, 14 * (5.3 * 4.1 + PI * 1.1**2), {("hole-forgotten", "pit"), ("whole-for-half", "arch")}),
+    ],
+)  # fmt: skip
+def test_two_slips_at_once_are_named_in_composite_figures(
+    of: Problem, answer: float, codes: set[tuple[str, str]]
+) -> None:
+    right = asked(of, "A")
+    assert right is not None
+    verdict = check_answer(of, "A", f"{_rounded(answer)} {right.unit.text}")
+    assert not verdict.right and {(each.code, each.part) for each in verdict.slips} == codes
+    assert verdict.together and all(each.says in verdict.says for each in verdict.slips)
+
+
+def test_two_slips_are_not_guessed_where_a_random_answer_would_fit() -> None:
+    assert [
+        len(check_answer(ARCHED, "A", text).slips) for text in ("25.531 m²", "25.53 m²", "25.5 m²", "26 m²")
+    ] == [2, 2, 0, 0]
+
+
+@pytest.mark.parametrize(
+    ("of", "answer", "code"),
+    [
+        (PIECE, 4.7**2 / 2 * 70, "degrees-for-radians"),  # r² θ / 2 with the number of degrees
+        (problem(card("sector", radius="4.7", angle="70°"), ask="c.arc"), 4.7 * 70, "degrees-for-radians"),
+        (problem(card("sector", radius="4.7", angle="1.2 rad"), ask="c.arc"), 2 * PI * 4.7 * 1.2 / 360, "radians-for-degrees"),
+        (problem(card("sector", radius="4.7", angle="40°"), ask="c.chord"), 2 * 4.7 * math.sin(40 / 2), "degrees-for-radians"),
+        (problem(card("segment", radius="4.7", angle="1.2 rad"), ask="c.chord"), 2 * 4.7 * math.sin(math.radians(1.2 / 2)), "radians-for-degrees"),
+    ],
+)  # fmt: skip
+def test_angles_taken_in_the_other_unit_are_named(of: Problem, answer: float, code: str) -> None:
+    right = asked(of, "A")
+    assert right is not None
+    slips = check_answer(of, "A", f"{answer:.4f} {right.unit.text}").slips
+    assert code in [each.code for each in slips[:2]]
+
+
+@pytest.mark.parametrize("places", [2, 4])
+def test_random_numbers_seldom_name_a_slip(places: int) -> None:
+    """In all figures together at most 2 % of random numbers, however many places they have."""
     dice = random.Random(7)
     named = tries = 0
     for of in (
@@ -255,13 +321,15 @@ def test_random_numbers_seldom_name_a_slip() -> None:
         STEPS,
         STRIPS,
         MANY,
+        ARCHED,
+        SPIRE,
     ):
         right = asked(of, "A")
         assert right is not None
         number = float(right.quantity.value)
         for _ in range(30):
             tries += 1
-            verdict = check_answer(of, "A", f"{number * dice.uniform(0.3, 3):.4f} {right.unit.text}")
+            verdict = check_answer(of, "A", f"{number * dice.uniform(0.3, 3):.{places}f} {right.unit.text}")
             named += bool(verdict.slips)
     assert named <= 0.02 * tries
 

@@ -3909,6 +3909,7 @@ export interface components {
         /**
          * Verdict
          * @description What is said of an answer: whether it is right, the slips that make just this answer, likeliest first, and a sentence.
+         *     Either slip may be the one, unless two make it ``together``.
          */
         Verdict: {
             /** Right */
@@ -3917,6 +3918,11 @@ export interface components {
             says: string;
             /** Slips */
             slips: components["schemas"]["Slip"][];
+            /**
+             * Together
+             * @default false
+             */
+            together: boolean;
         };
         /**
          * WalkedSide

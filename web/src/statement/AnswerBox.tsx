@@ -114,7 +114,7 @@ export function AnswerBox({ ask, onChange }: Props) {
             {verdict && !verdict.right ? (
               verdict.slips.length > 0 ? (
                 <>
-                  <p className="font-semibold">Not yet. It may be that</p>
+                  <p className="font-semibold">Not yet. It may be {verdict.together ? "both of these:" : "that"}</p>
                   <ul className="list-disc pl-5">
                     {verdict.slips.map((slip) => (
                       <li key={slip.code + slip.part}>
