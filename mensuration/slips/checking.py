@@ -4,7 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
+from fractions import Fraction
 from itertools import combinations
+from math import prod
 from typing import Any
 
 from mensuration.expressions import ExpressionError, Path, Quantity, Scope, evaluate, parse, paths
@@ -150,7 +152,32 @@ class _Check:
         if self.answer.bare and self.wanted.quantity.kind != NUMBER:
             own = Quantity(own.value * self.wanted.unit.size(self.pi), self.wanted.quantity.kind)
         size = "large" if (own.value - value).sign() > 0 else "small"
-        return f"not right: it is too {size}"
+        bound = self._bound(float(own.value))
+        return f"not right: it is too {size}" + (f", {bound}" if bound else "")
+
+    def _bound(self, answer: float) -> str:
+        """What is certain beyond the size of an answer: that even what surrounds the figure has no more, or that there and back is
+        longer. Empty where that says nothing."""
+        path = self.found.tree
+        if not isinstance(path, Path) or len(path.names) != 2 or path.names[0] not in self.found.works:
+            return ""
+        sides = self.found.works[path.names[0]].surrounding()
+        if sides is None or any(side <= 0 for side in sides):
+            return ""
+        length = self.found.teller.unit
+        told = [self.found.teller.tell(Quantity(self._about(side), length.kind)).text for side in sides]
+        more, less = answer > prod(sides) * (1 + NEARLY), answer < 2 * max(sides) * (1 - NEARLY)
+        match path.names[1], len(sides):
+            case "area", 2 if more:
+                return f"more than the rectangle round it has, {' × '.join(told)}"
+            case "volume", 3 if more:
+                return f"more than the block round it has, {' × '.join(told)}"
+            case "perimeter", 2 if less:
+                return f"less than twice the longer side of the rectangle round it, {' × '.join(told)}"
+        return ""
+
+    def _about(self, size: float) -> Real:
+        return Real.of(Fraction(size).limit_denominator(10**9))
 
     # What makes this answer
 

@@ -344,7 +344,7 @@ def test_what_can_t_be_read_is_said() -> None:
     for answer in ("", "(", "about three", "3 m + 2 m²", "1/0", "9^9^9^9", "__import__('os')"):
         verdict = check_answer(DISC, "A", answer)
         assert not verdict.right and verdict.slips == () and "can't be read" in verdict.says
-    assert check_answer(DISC, "A", "900 m²").says == "not right: it is too large"
+    assert check_answer(DISC, "A", "900 m²").says == "not right: it is too large, more than the rectangle round it has, 6.40 m × 6.40 m"
     assert check_answer(DISC, "A", "5 m³").says == "the answer is an area, not a volume"
 
 
@@ -384,3 +384,21 @@ def test_the_first_wrong_line_of_working_is_pointed_at(
 def test_working_that_can_t_be_read_is_said_and_nothing_hangs() -> None:
     found = check_working(demo("kicker-side-panel"), "Board", "???\n= = =\n((((\n" * 500)
     assert not found.verdict.right and "can't be read" in found.verdict.says
+
+
+@pytest.mark.parametrize(
+    ("of", "answer", "says"),
+    [
+        (HOLED, "25 m²", "not right: it is too large, more than the rectangle round it has, 5.30 m × 4.10 m"),
+        (HOLED, "20 m²", "not right: it is too large"),
+        (HOLED, "13.1 m²", "not right: it is too small"),
+        (JOINED, "13.9 m", "not right: it is too small, less than twice the longer side of the rectangle round it, 7.00 m × 3.10 m"),
+        (JOINED, "15 m", "not right: it is too small"),
+        (SPIRE, "83 m³", "not right: it is too large, more than the block round it has, 5.00 m × 4.00 m × 4.10 m"),
+        (SPIRE, "80 m³", "not right: it is too large"),
+        (PIECE, "800 cm", "the answer is an area, not a length"),
+    ],
+)  # fmt: skip
+def test_where_no_slip_fits_what_is_certain_is_said(of: Problem, answer: str, says: str) -> None:
+    verdict = check_answer(of, "A", answer)
+    assert not verdict.right and verdict.slips == () and verdict.says == says

@@ -132,6 +132,10 @@ class Work(ABC, Generic[D]):
         """The measurements of a member as they were typed."""
         return {}
 
+    def surrounding(self) -> tuple[float, ...] | None:
+        """The sides of the rectangle or the block round it, in base units; None where nothing is known of it."""
+        return None
+
     def working(self, measure: str) -> list[Maths] | None:
         """The written steps to one of its measures; None where there is nothing to show but the value."""
         return None

@@ -17,6 +17,7 @@ from mensuration.numbers import NOUGHT, Real
 from mensuration.pictures import Split
 from mensuration.plane import Composition, PlacedPart, TooCrowded, compose
 from mensuration.plane.cutting import Cut
+from mensuration.plane.edges import around
 from mensuration.plane.placing import turned_back
 from mensuration.plane.tolerances import SMALLEST
 from mensuration.problem.kinds.givens import sum_over
@@ -191,6 +192,12 @@ class PlaneWork(Work[PlaneDocument]):
 
     def typed_of(self, member: str) -> Mapping[str, str]:
         return self.parts.typed.get(member, {})
+
+    def surrounding(self) -> tuple[float, ...] | None:
+        if self.composition is None or not self.composition.parts:
+            return None
+        left, bottom, right, top = around([part.box for part in self.composition.parts])
+        return right - left, top - bottom
 
     def working(self, measure: str) -> list[Maths] | None:
         if self.tallies is None or measure not in MEASURES:

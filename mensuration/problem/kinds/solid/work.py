@@ -27,6 +27,7 @@ from mensuration.solids import CutOtherwise, FaceShare, Frame, Joined, Opening, 
 from mensuration.solids.cubes import Cell, unit_cubes
 from mensuration.solids.faces import called
 from mensuration.solids.filling import CannotBeFilled, depth_of, filled
+from mensuration.solids.standing import extents
 from mensuration.solving import Solution, SolvingError, solve
 from mensuration.solving.faults import listed
 from mensuration.solving.solve import solutions
@@ -246,6 +247,15 @@ class SolidWork(Work[SolidDocument]):
 
     def typed_of(self, member: str) -> Mapping[str, str]:
         return self.documents[member].given if member in self.documents else {}
+
+    def surrounding(self) -> tuple[float, ...] | None:
+        if self.joined is None or not self.joined.pieces:
+            return None
+        reach = [extents(piece.solution, piece.frame) for piece in self.joined.pieces]
+        return tuple(
+            max(float(each[axis][1]) for each in reach) - min(float(each[axis][0]) for each in reach)
+            for axis in range(3)
+        )
 
     def working(self, measure: str) -> list[Maths] | None:
         if self.tallies is None or measure not in self.tallies.measures:
