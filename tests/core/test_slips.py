@@ -344,7 +344,10 @@ def test_what_can_t_be_read_is_said() -> None:
     for answer in ("", "(", "about three", "3 m + 2 m²", "1/0", "9^9^9^9", "__import__('os')"):
         verdict = check_answer(DISC, "A", answer)
         assert not verdict.right and verdict.slips == () and "can't be read" in verdict.says
-    assert check_answer(DISC, "A", "900 m²").says == "not right: it is too large, more than the rectangle round it has, 6.40 m × 6.40 m"
+    assert (
+        check_answer(DISC, "A", "900 m²").says
+        == "not right: it is too large, more than the rectangle round it has, 6.40 m × 6.40 m"
+    )
     assert check_answer(DISC, "A", "5 m³").says == "the answer is an area, not a volume"
 
 

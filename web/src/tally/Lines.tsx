@@ -14,6 +14,8 @@ interface Props {
   complaints: Complaint[];
 }
 
+/** Letters of an exact form that stands beside its line. */
+const SHORT = 24;
 /** The key by which a line goes up or down among the others, with Alt. */
 const STEPS: Record<string, number> = { ArrowUp: -1, ArrowDown: 1 };
 
@@ -122,7 +124,7 @@ export const Lines = memo(function Lines({ results, complaints }: Props) {
                   value={line.expression}
                   label={`Expression of ${line.name}`}
                   place={`line ${index}`}
-                  className="min-w-40 grow"
+                  className="min-w-24 grow basis-0"
                   invalid={faults.length > 0}
                   ask={ask}
                   onSeen={(seen) => setTyped(seen ? { line: line.name, seen } : null)}
@@ -131,30 +133,39 @@ export const Lines = memo(function Lines({ results, complaints }: Props) {
               </span>
               <output className="min-w-20 text-right text-base font-semibold" aria-live="polite">
                 {worked ? (
-                  <FormsButton title={line.name} of={{ expression: line.expression }}>
-                    {worked.text}
-                  </FormsButton>
+                  <>
+                    <FormsButton title={line.name} of={{ expression: line.expression }}>
+                      {worked.text}
+                    </FormsButton>
+                    {worked.approximate && worked.tex && (worked.exactText ?? "").length <= SHORT ? (
+                      <span className="block text-sm font-normal text-soft" data-testid={`exactly ${line.name}`}>
+                        <Maths maths={{ tex: worked.tex, text: worked.exactText ?? "" }} />
+                      </span>
+                    ) : null}
+                  </>
                 ) : hidden && results[line.name] ? (
                   "?"
                 ) : null}
               </output>
-              {lines.length > 1 ? (
+              <span className="flex shrink-0">
+                {lines.length > 1 ? (
+                  <Button
+                    look="quiet"
+                    aria-label={`Move the line ${line.name} ${index > 0 ? "up" : "down"}`}
+                    title="Alt + ↑ and Alt + ↓ move a line too"
+                    onClick={() => move(index, index > 0 ? -1 : 1)}
+                  >
+                    {index > 0 ? "↑" : "↓"}
+                  </Button>
+                ) : null}
                 <Button
                   look="quiet"
-                  aria-label={`Move the line ${line.name} ${index > 0 ? "up" : "down"}`}
-                  title="Alt + ↑ and Alt + ↓ move a line too"
-                  onClick={() => move(index, index > 0 ? -1 : 1)}
+                  aria-label={`Remove the line ${line.name}`}
+                  onClick={() => put(lines.filter((_, i) => i !== index))}
                 >
-                  {index > 0 ? "↑" : "↓"}
+                  ×
                 </Button>
-              ) : null}
-              <Button
-                look="quiet"
-                aria-label={`Remove the line ${line.name}`}
-                onClick={() => put(lines.filter((_, i) => i !== index))}
-              >
-                ×
-              </Button>
+              </span>
               {typed?.line === line.name ? (
                 <div className="basis-full overflow-x-auto py-2 pl-26 text-soft" data-testid={`typed ${line.name}`}>
                   {typed.seen.shown ? <Maths maths={typed.seen.shown} /> : null}
