@@ -10,8 +10,9 @@ from math import lcm
 from flint import arb
 
 from mensuration.expressions import ExpressionError, Node, Path, Quantity, Scope, evaluate, parse
+from mensuration.expressions.nodes import Binary, Call, Negative, Power
 from mensuration.frozen import Frozen
-from mensuration.numbers import Exact, Real
+from mensuration.numbers import NOUGHT, Exact, Real
 from mensuration.numbers.proof import precision, whole
 from mensuration.numbers.rounding import NOT_ROUNDED, Rounding, round_by
 from mensuration.problem.complaints import Complaints
@@ -28,6 +29,8 @@ from mensuration.units import NO_UNIT, Unit
 MOST_PLACES = 1000
 MOST_PROVEN = 60  # places of a value without exact form
 GUARD = 40  # bits beyond those of the digits that are wanted
+NEVER_WHOLE = {"sqrt", "cbrt", "sin", "cos", "tan", "asin", "acos", "atan", "exp", "ln"}  # or seldom
+NOTHING = Quantity(NOUGHT)
 LONGEST = 200  # characters of an exact form
 _CANT = (ExpressionError, ZeroDivisionError, ValueError, ArithmeticError, KeyError)
 
@@ -207,10 +210,32 @@ class _Early:
 
     def of(self, tree: Node) -> Quantity:
         """A measure by its tally, a line by its expression; what was typed stays as it is."""
-        scope = self.hand.scope
         if isinstance(tree, Path):
             return self._named(tree)
         known: dict[str, Quantity] = {}
+        tree = self._functions_first(tree, known)
+        return evaluate(tree, self._scope(known))
+
+    def _functions_first(self, tree: Node, known: dict[str, Quantity]) -> Node:
+        """The expression with a name for each root, sine and the like, whose value is rounded before it is used."""
+        match tree:
+            case Call(name, (inner,)) if name in NEVER_WHOLE:
+                step = Path((f"step {len(known) + 1}",))
+                known[step.text] = NOTHING  # its place, while what stands inside is named
+                value = evaluate(Call(name, (self._functions_first(inner, known),)), self._scope(known))
+                known[step.text] = self._rounded(value)
+                return step
+            case Binary(operator, left, right, implied):
+                one, two = (self._functions_first(side, known) for side in (left, right))
+                return Binary(operator, one, two, implied)
+            case Negative(of):
+                return Negative(self._functions_first(of, known))
+            case Power(base, exponent):
+                return Power(self._functions_first(base, known), exponent)
+        return tree
+
+    def _scope(self, known: dict[str, Quantity]) -> Scope:
+        scope = self.hand.scope
 
         def look_up(path: Path) -> Quantity | None:
             if path.text not in known:
@@ -219,7 +244,7 @@ class _Early:
                 known[path.text] = self._named(path)
             return known[path.text]
 
-        return evaluate(tree, Scope(look_up, scope.known, scope.pi, scope.of_figure))
+        return Scope(look_up, scope.known, scope.pi, scope.of_figure)
 
     def _named(self, path: Path) -> Quantity:
         if path.text in self.hand.trees:

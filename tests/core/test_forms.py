@@ -89,6 +89,8 @@ def test_rounded_at_each_step_as_by_hand() -> None:
     assert found.early is not None and found.early.text == "20.0 m²" and found.value.text == "19.2 m²"
     found = forms(problem, "panel.board.width * 2.345")  # what was typed is not rounded
     assert found.early is not None and not found.differs
+    found = forms(problem, "sqrt(2) * 10 m + sqrt(sqrt(2)) m")  # 1.4 * 10, and the root of 1.4 is 1.2
+    assert found.early is not None and found.early.text == "15.2 m" and found.value.text == "15.3 m"
     changed["settings"]["rounding"] = "none"
     assert forms(read(changed), "panel.area").early is None
 

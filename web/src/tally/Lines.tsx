@@ -137,9 +137,9 @@ export const Lines = memo(function Lines({ results, complaints }: Props) {
                     <FormsButton title={line.name} of={{ expression: line.expression }}>
                       {worked.text}
                     </FormsButton>
-                    {worked.approximate && worked.tex && (worked.exactText ?? "").length <= SHORT ? (
+                    {worked.approximate && !worked.shown.text.includes("…") && worked.shown.text.length <= SHORT ? (
                       <span className="block text-sm font-normal text-soft" data-testid={`exactly ${line.name}`}>
-                        <Maths maths={{ tex: worked.tex, text: worked.exactText ?? "" }} />
+                        <Maths maths={worked.shown} />
                       </span>
                     ) : null}
                   </>
