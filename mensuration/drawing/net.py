@@ -77,7 +77,7 @@ def net_of(joined: Joined, drawing: SpaceDrawing) -> Net | str:
         assert isinstance(solid, Solid)
         if _curved_every_way(solid) or piece in joined.alone:
             return f"a {solid.title.lower()} is curved every way: it can't be laid flat without being torn"
-    if any(stack.cutting for stack in joined.stacks):
+    if joined.enclosed or any(stack.cutting for stack in joined.stacks):
         return "where round pieces cut one another, what is left of their sides is not laid flat here"
     if any(len(facet.rings) > 1 for face in drawing.faces for facet in face.facets):
         return "a face with a hole in it hangs on two sides: there is no net in one piece"

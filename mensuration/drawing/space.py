@@ -5,7 +5,7 @@ The web app projects them and finds out what is hidden; here is only what there 
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator, Mapping, Sequence
+from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from itertools import pairwise
 from math import cos, floor, log10, pi, sin
@@ -23,6 +23,7 @@ from mensuration.plane.edges import Edge, Spot
 from mensuration.plane.regions import walks
 from mensuration.solids import Joined, Piece
 from mensuration.solids.edges import turns
+from mensuration.solids.enclosing import Enclosed
 from mensuration.solids.raising import upright_span
 from mensuration.solids.shares import FlatRegion
 from mensuration.solids.slabs import Slab
@@ -92,6 +93,8 @@ def draw_solid(joined: Joined, entries: Mapping[tuple[int, str], str], teller: T
         pen.stack(stack)
     for piece in joined.alone:
         pen.alone(piece)
+    for group in joined.enclosed:
+        pen.enclosed(group)
     return pen.drawn()
 
 
@@ -257,6 +260,32 @@ class _Pen:
                 if len(ring) > 2:
                     self._facet(piece, edge.name, smooth, ring)
 
+    # Pieces told between meshes
+
+    def enclosed(self, group: Enclosed) -> None:
+        """Every face in its flat bits, and the edges where two faces meet."""
+        seen = group.picture(self.steps)
+        points = [self._short(point) for point in seen.points]
+        pieces = {piece.index: piece for piece in group.pieces}
+        owners: dict[tuple[int, int], tuple[int, str]] = {}
+        flats: dict[tuple[int, str, P3], list[tuple[int, int, int]]] = {}
+        for (a, b, c), named, up in zip(seen.triangles.tolist(), seen.named, seen.normals, strict=True):
+            owners |= dict.fromkeys(((a, b), (b, c), (c, a)), named)
+            x, y, z = (round(float(value), 4) + 0.0 for value in up)
+            flats.setdefault((*named, (x, y, z)), []).append((a, b, c))
+        smooth = {named for named, several in _counted(key[:2] for key in flats).items() if several > 1}
+        for (index, face, _), triangles in flats.items():
+            for rings in _rings(triangles):
+                self._facet(
+                    pieces[index],
+                    face,
+                    (index, face) in smooth,
+                    *([points[i] for i in ring] for ring in rings),
+                )
+        for (a, b), named in owners.items():
+            if a < b and owners.get((b, a)) != named:
+                self._edge([points[a], points[b]])
+
     # Bodies without layers
 
     def alone(self, piece: Piece) -> None:
@@ -280,6 +309,39 @@ class _Pen:
         for value, (axis, sign) in zip(own, piece.frame.axes, strict=True):
             found[axis] = sign * value
         return self._short([value + float(at) for value, at in zip(found, piece.frame.at, strict=True)])
+
+
+def _counted(keys: Iterable[tuple[int, str]]) -> dict[tuple[int, str], int]:
+    found: dict[tuple[int, str], int] = {}
+    for key in keys:
+        found[key] = found.get(key, 0) + 1
+    return found
+
+
+def _rings(triangles: Sequence[tuple[int, int, int]]) -> Iterator[list[list[int]]]:
+    """What triangles of one plane cover, bit by bit: the ring round each, and those round its holes."""
+    ahead = {(a, b) for one, two, three in triangles for a, b in ((one, two), (two, three), (three, one))}
+    border: dict[int, list[int]] = {}
+    for a, b in ahead:
+        if (b, a) not in ahead:
+            border.setdefault(a, []).append(b)
+    if any(len(ends) > 1 for ends in border.values()):  # bits that touch at a corner
+        yield from ([list(triangle)] for triangle in triangles)
+        return
+    loops: list[list[int]] = []
+    while border:
+        here = first = next(iter(border))
+        loop = []
+        while True:
+            loop.append(here)
+            (here,) = border.pop(here)
+            if here == first:
+                break
+        loops.append(loop)
+    if len(loops) == 1:
+        yield loops
+    else:  # which hole is in which bit is not asked: what has several rings is drawn triangle by triangle
+        yield from ([list(triangle)] for triangle in triangles)
 
 
 def _ellipsoid(piece: Piece) -> Callable[[float, float], P3]:

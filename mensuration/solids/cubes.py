@@ -36,7 +36,7 @@ def unit_cubes(joined: Joined, unit: Real) -> tuple[Cell, ...] | None:
             return None
     return (
         tuple(sorted(found, key=lambda cell: (cell[2], cell[1], cell[0])))
-        if found and not joined.alone
+        if found and not joined.alone and not joined.enclosed
         else None
     )
 

@@ -73,6 +73,9 @@ def _parts(joined: Joined) -> list[Below]:
     """What of each group of pieces lies below a level."""
     if joined.alone:
         raise CannotBeFilled(f"“{joined.alone[0].name}” can't be filled part of the way")
+    if joined.enclosed:
+        names = " and ".join(f"“{piece.name}”" for piece in joined.enclosed[0].pieces[:2])
+        raise CannotBeFilled(f"where {names} cut one another, what is in them part of the way can't be told")
     return [_below(stack) for stack in joined.stacks]
 
 

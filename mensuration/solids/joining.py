@@ -9,7 +9,10 @@ from mensuration.numbers import NOUGHT, Real
 from mensuration.plane import TooCrowded
 from mensuration.plane.composing import APART
 from mensuration.solids.choosing import stacked
+from mensuration.solids.enclosing import Enclosed
+from mensuration.solids.layers import CannotBeSliced
 from mensuration.solids.marching import Effort
+from mensuration.solids.meshed import NoMesh
 from mensuration.solids.pieces import Piece
 from mensuration.solids.shares import FaceShare, VolumeShare
 from mensuration.solids.slabs import CutOtherwise
@@ -21,21 +24,27 @@ SURFACE = "surface"
 
 @dataclass(frozen=True, eq=False)
 class Joined:
-    """What joined pieces come to. ``stacks`` are those of them that touch or cut one another, in layers; others stand
-    ``alone``, of which some may have no formula for their surface."""
+    """What joined pieces come to. ``stacks`` are those of them that touch or cut one another, in layers, ``enclosed``
+    those that do so in a way which layers can't tell; others stand ``alone``, of which some may have no formula for their
+    surface."""
 
     pieces: tuple[Piece, ...]
     shares: tuple[VolumeShare, ...]
     faces: tuple[FaceShare, ...]
     stacks: tuple[Stack, ...]
     alone: tuple[Piece, ...]
+    enclosed: tuple[Enclosed, ...] = ()
 
     @property
     def has_known_edges(self) -> bool:
         """Whether the length of every edge is known: not where round pieces are cut across."""
-        return not self.alone and not any(
-            stack.cutting or any(_is_seen_sideways(piece, stack.axis) for piece in stack.pieces)
-            for stack in self.stacks
+        return (
+            not self.alone
+            and not self.enclosed
+            and not any(
+                stack.cutting or any(_is_seen_sideways(piece, stack.axis) for piece in stack.pieces)
+                for stack in self.stacks
+            )
         )
 
     @property
@@ -63,13 +72,19 @@ def join(pieces: tuple[Piece, ...], pi: Real) -> Joined:
     """
     shares: dict[int, VolumeShare] = {}
     faces: dict[int, list[FaceShare]] = {piece.index: [] for piece in pieces}
-    stacks, alone = [], []
+    stacks, alone, enclosed = [], [], []
     for group in _groups(pieces):
         try:
             stack = stacked(group, pi)
-        except CutOtherwise:
+        except (CutOtherwise, TooCrowded) as fault:
             if len(group) > 1:
-                raise CutOtherwise(*_to_blame(group, pi)) from None
+                found = _enclosed(group, pi, fault)
+                enclosed.append(found)
+                for own in found.shares:
+                    shares[own.piece.index] = own
+                for side in found.faces:
+                    faces[side.piece.index].append(side)
+                continue
             (piece,) = group
             shares[piece.index] = VolumeShare(piece, APART, NOUGHT)
             if SURFACE in piece.solution.values:
@@ -88,7 +103,20 @@ def join(pieces: tuple[Piece, ...], pi: Real) -> Joined:
         tuple(face for piece in pieces for face in faces[piece.index]),
         tuple(stacks),
         tuple(alone),
+        tuple(enclosed),
     )
+
+
+def _enclosed(group: tuple[Piece, ...], pi: Real, fault: CutOtherwise | TooCrowded) -> Enclosed:
+    """Pieces that layers can't tell, between meshes; the fault that they had where these can't tell them either."""
+    try:
+        found = Enclosed(group, pi)
+        _ = found.shares, found.faces
+    except (CutOtherwise, CannotBeSliced, NoMesh, TooCrowded):
+        if isinstance(fault, TooCrowded):
+            raise fault from None
+        raise CutOtherwise(*_to_blame(group, pi)) from None
+    return found
 
 
 def _to_blame(group: tuple[Piece, ...], pi: Real) -> list[str]:

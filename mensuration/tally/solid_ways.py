@@ -57,7 +57,11 @@ def _slabs(joined: Joined) -> list[tuple[Stack, Slab]]:
     found = [(stack, slab) for stack in stacks if stack for slab in stack.slabs]
     square = all(layer.by_squares for _, slab in found for _, layer in slab.present)
     cut = any(stack.cutting for stack in stacks if stack)
-    return [] if joined.alone or None in stacks or cut or not square or len(found) > MOST else found
+    return (
+        []
+        if joined.alone or joined.enclosed or None in stacks or cut or not square or len(found) > MOST
+        else found
+    )
 
 
 def _layers(joined: Joined, length: Kind, pi: Real) -> list[Entry]:

@@ -25,6 +25,7 @@ MOST_BELOW = 10_000  # the bar of a fraction that is wanted as one
 CENTIMES = 100
 CENTS = Rounding(places=2)  # of money, whatever lengths are rounded to
 PROVEN = "no short exact form; every digit shown is proven"
+FEW = "no exact form, and no more digits than these are proven"
 NOT_TOLD = "no exact form; it lies so near to a half that nothing tells whether to round it up or down"
 
 
@@ -168,6 +169,9 @@ def _forms(value: Real, unit: Unit, rule: Rounding, rationals: Rationals) -> Tol
     short = exact if exact is not None and len(exact.text()) <= ONE_LINE else None
     digits = decimal(value)
     number = rounded.text if rule.step is None else _mixed(rounded.value, rule.step)
+    few = not rounded.proven and len(digits.partition(".")[2]) < len(rounded.text.partition(".")[2])
+    if few:  # not so many are proven as are wanted
+        number = digits
     return Told(
         exact=short.text() if short is not None else None,
         exact_text=unit.after(_bracketed(short, unit)) if short is not None else None,
@@ -175,14 +179,14 @@ def _forms(value: Real, unit: Unit, rule: Rounding, rationals: Rationals) -> Tol
         unfolded=_unfolded(exact, unit) if exact is not None and short is None else None,
         decimal=digits,
         unit=unit.text,
-        rounded=rounded.text,
+        rounded=digits if few else rounded.text,
         text=unit.after(number),
         shown=told(_inside(value, unit, rationals)),
         rounded_tex=f"{_number_tex(number)}{unit.tex}",
         approximate=not rounded.unchanged,
         rule=rule.says(),
         deciding="" if rounded.unchanged else deciding_digit(value, digits, rule),
-        note="" if short is not None else NOT_TOLD if not rounded.proven else PROVEN,
+        note="" if short is not None else FEW if few else NOT_TOLD if not rounded.proven else PROVEN,
     )
 
 
@@ -284,7 +288,8 @@ def _feet_and_inches(feet: Fraction) -> Written | None:
 
 
 def _rough(value: Real, unit: Unit) -> Written:
-    text = round_by(value, Rounding(figures=SHOWN_FIGURES)).text
+    rounded = round_by(value, Rounding(figures=SHOWN_FIGURES))
+    text = rounded.text if rounded.proven else decimal(value, SHOWN_FIGURES)
     if text == "0":  # nothing tells it from 0
         return Written(f"0{unit.tex}", unit.after("0"), PRODUCT, f"<mn>0</mn>{unit.mathml}")
     binds = SUM if text.startswith("-") else PRODUCT

@@ -1,0 +1,209 @@
+"""What pieces come to that cut one another in a way which layers can't tell: between meshes that lie within and round what is asked.
+
+Of every piece there is a mesh within it and one round it; what is added is taken smaller and what is taken away larger for a lower
+bound, and the other way for an upper one. A face counts where crossing it leads out of the solid: what of its own mesh lies in the
+smaller and in the larger one of these regions bounds its area. The meshes are reckoned in floats, for which there is room.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from functools import cached_property
+
+import numpy as np
+from flint import arb
+from manifold3d import Manifold, Mesh64
+
+from mensuration.catalogue.figure import Ellipsoid, Solid
+from mensuration.numbers import NOUGHT, Real
+from mensuration.plane.composing import APART, PARTLY
+from mensuration.solids.choosing import stacked
+from mensuration.solids.meshed import BARELY, Body, Corners, Points, body_of
+from mensuration.solids.pieces import Piece
+from mensuration.solids.shares import FaceShare, VolumeShare
+from mensuration.solids.slabs import CutOtherwise
+
+ROOM = 1e-9  # of the size, for floats
+MOST = 12  # pieces
+WORTH_IT = 2e-3  # how much of a volume may be uncertain for it to be told
+
+
+@dataclass(frozen=True, eq=False)
+class Enclosed:
+    """Pieces that reach up to one another, in their order. CutOtherwise where too little is certain, NoMesh where one can't be
+    meshed."""
+
+    pieces: tuple[Piece, ...]
+    pi: Real
+
+    def __post_init__(self) -> None:
+        if len(self.pieces) > MOST:
+            raise CutOtherwise(*(piece.name for piece in self.pieces))
+
+    @cached_property
+    def bodies(self) -> list[Body]:
+        return [body_of(piece) for piece in self.pieces]
+
+    @cached_property
+    def _off(self) -> float:
+        """How far any mesh may be from its body."""
+        return max(body.off for body in self.bodies) + ROOM * max(body.size for body in self.bodies)
+
+    @cached_property
+    def _near(self) -> list[tuple[Manifold, Manifold]]:
+        """Within each piece, and round it, as near as may be."""
+        return [(body.within(0.0), body.around(0.0)) for body in self.bodies]
+
+    @cached_property
+    def _apart(self) -> list[tuple[Manifold, Manifold]]:
+        """Within each piece, and round it, by as much as any mesh may be off."""
+        return [(body.within(self._off), body.around(self._off)) for body in self.bodies]
+
+    def _joined(
+        self,
+        begin: Manifold,
+        numbers: Sequence[int],
+        large: bool,
+        meshes: Sequence[tuple[Manifold, Manifold]],
+    ) -> Manifold:
+        whole = begin
+        for number in numbers:
+            added = self.pieces[number].join == "add"
+            own = meshes[number][added == large]
+            whole = whole + own if added else whole - own
+        return whole
+
+    @cached_property
+    def shares(self) -> tuple[VolumeShare, ...]:
+        """What each piece does to the volume."""
+        found = []
+        for number, piece in enumerate(self.pieces):
+            small, large = (
+                (self._joined(Manifold(), range(number), far, self._near) ^ self._near[number][far]).volume()
+                for far in (False, True)
+            )
+            if large <= ROOM * self._room**3:
+                found.append(VolumeShare(piece, APART, NOUGHT))
+                continue
+            common = _between(small, large, ROOM * self._room**3)
+            if large - small > WORTH_IT * float(piece.volume):
+                raise CutOtherwise(*(each.name for each in self.pieces))
+            found.append(VolumeShare(piece, PARTLY, common))
+        return tuple(found)
+
+    @cached_property
+    def _room(self) -> float:
+        return max(body.size for body in self.bodies)
+
+    @cached_property
+    def faces(self) -> tuple[FaceShare, ...]:
+        """What of every face is on the surface."""
+        found = []
+        for number, (piece, body) in enumerate(zip(self.pieces, self.bodies, strict=True)):
+            itself = body.itself()
+            original = int(itself.to_mesh64().run_original_id[0])
+            areas = [_areas(itself ^ self._crossed(number, large), original, body) for large in (False, True)]
+            every = _areas(itself, original, body)
+            own = self._own(piece, sum(every), body.skew)
+            for place, name in enumerate(body.names):
+                small, large, whole = areas[0][place], areas[1][place], every[place]
+                share = own[name]
+                little = ROOM * self._room**2 + BARELY * whole
+                if small >= whole - little:
+                    found.append(share)
+                elif large <= little:
+                    found.append(replace(share, whole=False, counted=NOUGHT))
+                elif large - small > WORTH_IT * whole:
+                    raise CutOtherwise(*(each.name for each in self.pieces))
+                else:
+                    counted = _between(small * (1 - body.skew), large * (1 + body.skew), little)
+                    found.append(replace(share, whole=False, counted=counted))
+        return tuple(found)
+
+    def _crossed(self, number: int, large: bool) -> Manifold:
+        """Where crossing the surface of a piece leads out of the solid or into it: what is there with all of space in its place but not
+        without it, or the other way where it is taken away."""
+        after = range(number + 1, len(self.pieces))
+
+        def then(begin: Manifold, far: bool) -> Manifold:
+            return self._joined(begin, after, far, self._apart)
+
+        def before(far: bool) -> Manifold:
+            return self._joined(Manifold(), range(number), far, self._apart)
+
+        if self.pieces[number].join == "take":
+            return then(before(large), large) - then(Manifold(), not large)
+        space = Manifold.cube((8 * self._reach,) * 3, center=True)
+        return then(space, large) - then(before(not large), not large)
+
+    @cached_property
+    def _reach(self) -> float:
+        return max(float(np.abs(body.points).max()) for body in self.bodies)
+
+    def _own(self, piece: Piece, whole: float, skew: float) -> dict[str, FaceShare]:
+        """The faces of a piece by itself, with their exact sizes where they have one; ``whole`` is its surface on a mesh that is
+        true to a share of ``skew``."""
+        if isinstance(piece.solution.figure, Solid) and isinstance(piece.solution.figure.body, Ellipsoid):
+            known = piece.solution.values.get("surface")
+            area = _between(whole * (1 - skew), whole * (1 + skew), 0.0) if known is None else known.value
+            return {"surface": FaceShare(piece, "surface", True, area, area, None)}
+        alone = stacked((replace(piece, join="add"),), self.pi)
+        return {share.face: replace(share, piece=piece) for share in alone.faces}
+
+    def picture(self, steps: int) -> Pictured:
+        """The surface as it is drawn, a full turn in so many steps."""
+        bodies = [body_of(piece, steps) for piece in self.pieces]
+        meshes = [body.itself() for body in bodies]
+        whole = Manifold()
+        for piece, mesh in zip(self.pieces, meshes, strict=True):
+            whole = whole + mesh if piece.join == "add" else whole - mesh
+        made = whole.to_mesh64()
+        owners = _owners(made)
+        originals = {int(mesh.to_mesh64().run_original_id[0]): number for number, mesh in enumerate(meshes)}
+        named = [
+            (self.pieces[originals[int(owner)]].index, bodies[originals[int(owner)]].names[int(face)])
+            for owner, face in zip(owners, made.face_id, strict=True)
+        ]
+        return Pictured(
+            np.array(made.vert_properties[:, :3]), np.array(made.tri_verts, dtype=np.int64), named
+        )
+
+
+@dataclass(frozen=True, eq=False)
+class Pictured:
+    """Triangles, each with the piece and the face that it is of."""
+
+    points: Points
+    triangles: Corners
+    named: list[tuple[int, str]]
+
+    @cached_property
+    def normals(self) -> Points:
+        """The direction in which each triangle looks."""
+        a, b, c = (self.points[self.triangles[:, i]] for i in range(3))
+        across: Points = np.cross(b - a, c - a)
+        found: Points = across / np.maximum(np.linalg.norm(across, axis=1), 1e-300)[:, None]
+        return found
+
+
+def _between(small: float, large: float, little: float) -> Real:
+    """A number of which only that is certain, give or take a little."""
+    ball = arb((small + large) / 2, (large - small) / 2 + little)
+    return Real(None, lambda: ball)
+
+
+def _owners(mesh: Mesh64) -> Corners:
+    """For every triangle the number of the mesh that it is of."""
+    ends: Corners = np.array(mesh.run_index, dtype=np.int64) // 3
+    return np.repeat(np.array(mesh.run_original_id, dtype=np.int64), ends[1:] - ends[:-1])
+
+
+def _areas(found: Manifold, original: int, body: Body) -> list[float]:
+    """The area of each face of a body that is there in a mesh."""
+    mesh = found.to_mesh64()
+    own = _owners(mesh) == original
+    corners = np.array(mesh.vert_properties[:, :3])[np.array(mesh.tri_verts, dtype=np.int64)[own]]
+    sizes = np.linalg.norm(np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0]), axis=1) / 2
+    faces = np.array(mesh.face_id, dtype=np.int64)[own]
+    return [float(sizes[faces == place].sum()) for place in range(len(body.names))]
