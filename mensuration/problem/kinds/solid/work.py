@@ -411,6 +411,7 @@ def _does_not_fit(opening: Opening, face: FaceShare) -> str | None:
     return None
 
 
+@lru_cache(maxsize=16)
 def _drawn(joined: Joined, teller: Teller) -> SpaceDrawing | None:
     entries = {
         (
