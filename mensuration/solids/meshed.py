@@ -1,7 +1,8 @@
 """Bodies as meshes, with how far these lie from what they stand for: within a body, and round it, as near as one likes.
 
 Of a convex body K with a ball of radius ρ in it, (1 - δ/ρ) K about the ball's centre lies farther than δ within K, and (1 + δ/ρ) K
-reaches δ beyond it everywhere (R. Schneider, Convex Bodies: The Brunn-Minkowski Theory, 1993). A torus is made thinner or thicker.
+reaches δ beyond it everywhere (R. Schneider, Convex Bodies: The Brunn-Minkowski Theory, 1993). The profiles of
+other round bodies, and figures that are raised straight up, are grown and shrunk in their plane.
 """
 
 from __future__ import annotations
@@ -13,12 +14,15 @@ from itertools import pairwise
 from math import atan2, ceil, cos, pi, sin, tau
 
 import numpy as np
-from manifold3d import Error, Manifold, Mesh64
+from manifold3d import CrossSection, Error, FillRule, JoinType, Manifold, Mesh64, triangulate
 from numpy.typing import NDArray
 
 from mensuration.catalogue.figure import CountedFaces, Ellipsoid, Faces, Solid, Turned
 from mensuration.expressions.algebras import in_floats
+from mensuration.plane.edges import Bent, Point
+from mensuration.solids.layers import CannotBeSliced, Flat, Layer
 from mensuration.solids.pieces import Piece
+from mensuration.solids.slicing import layers_of
 from mensuration.solids.turned import Side, profile_of
 
 Points = NDArray[np.float64]
@@ -28,17 +32,21 @@ STRAIGHT, BENT = (
     400,
 )  # steps into which a full turn is cut, of bodies that are straight along their sides, and of others
 ROWS = 32  # into which a straight side is cut, since narrow triangles take long to cut one another
+CORNERS, ROOMY = (
+    64,
+    1.01,
+)  # steps of a rounded corner, and by how much more is taken since these lie within it
 BARELY = 1e-9
 
 
 class NoMesh(ValueError):
-    """A body that is neither convex nor a torus, so that it can't be enclosed here."""
+    """A body that is not convex, nor round, nor a figure raised straight up, so that it can't be enclosed here."""
 
 
 @dataclass(frozen=True, eq=False)
 class Body:
     """A body's surface in triangles, each with the place of its face in ``names``; nowhere is it farther off than ``off``, and
-    areas on it are true to a share of ``skew``. ``thicker`` makes it thicker by a length where it is not convex."""
+    areas on it are true to a share of ``skew``. Where it is not convex, ``thicker`` is what it is made thicker by a length."""
 
     points: Points
     triangles: Corners
@@ -46,7 +54,7 @@ class Body:
     names: tuple[str, ...]
     off: float
     skew: float
-    thicker: Callable[[float], Points] | None = None
+    thicker: Callable[[float], Manifold] | None = None
 
     @cached_property
     def size(self) -> float:
@@ -73,7 +81,7 @@ class Body:
     def within(self, by: float) -> Manifold:
         """What lies farther than a length within the body, or less. NoMesh where nothing does."""
         if self.thicker is not None:
-            return self._made(self.thicker(-by - self.off))
+            return self.thicker(-by - self.off)
         if self.inside <= by:
             raise NoMesh
         return self._made(self._scaled(1 - by / self.inside))
@@ -81,7 +89,7 @@ class Body:
     def around(self, by: float) -> Manifold:
         """What is nearer than a length to the body, or more."""
         if self.thicker is not None:
-            return self._made(self.thicker(by + self.off))
+            return self.thicker(by + self.off)
         return self._made(self._scaled(1 + (by + self.off) / self.inside))
 
     def _scaled(self, factor: float) -> Points:
@@ -118,7 +126,13 @@ def body_of(piece: Piece, steps: int | None = None) -> Body:
             )
         case Faces() as body:
             return _placed(piece, _plane(solution.floats, body))
-    raise NoMesh
+    try:
+        layers, flats = layers_of(solution, 2)
+    except CannotBeSliced:
+        raise NoMesh from None
+    if len(layers) != 1 or not layers[0].constant or len(flats) != 2:
+        raise NoMesh
+    return _placed(piece, _raised(layers[0], flats, steps or BENT))
 
 
 def _placed(piece: Piece, body: Body) -> Body:
@@ -127,13 +141,9 @@ def _placed(piece: Piece, body: Body) -> Body:
     for own, (axis, sign) in enumerate(piece.frame.axes):
         turn[own, axis] = sign
     thicker = body.thicker
-
-    def put(points: Points) -> Points:
-        found: Points = points @ turn + at
-        return found
-
-    moved = None if thicker is None else lambda by: put(thicker(by))
-    return Body(put(body.points), body.triangles, body.faces, body.names, body.off, body.skew, moved)
+    matrix = np.column_stack([turn.T, at])
+    moved = None if thicker is None else lambda by: thicker(by).transform(matrix)
+    return Body(body.points @ turn + at, body.triangles, body.faces, body.names, body.off, body.skew, moved)
 
 
 # Plane faces
@@ -157,6 +167,74 @@ def _plane(values: dict[str, float], body: Faces) -> Body:
     return found
 
 
+# Figures raised straight up
+
+
+def _raised(layer: Layer, flats: Sequence[Flat], steps: int) -> Body:
+    """A body of one layer that stays the same: its sides from edge to edge, and both its ends."""
+    loops, owners, off, skew = _loops(layer, steps)
+    low, high = float(layer.low), float(layer.high)
+    ends = {flat.along: flat.name for flat in flats}
+    names = tuple(dict.fromkeys([*_names_in(owners), ends[False], ends[True]]))
+    flat = np.concatenate([np.array(loop) for loop in loops])
+    count = len(flat)
+    points = np.concatenate([np.column_stack([flat, np.full(count, z)]) for z in (low, high)])
+    caps = np.array(triangulate([np.array(loop) for loop in loops]), dtype=np.int64)
+    triangles = [caps[:, ::-1], caps + count]
+    faces = [np.full(len(caps), names.index(ends[along])) for along in (False, True)]
+    first = 0
+    for loop, own in zip(loops, owners, strict=True):
+        a = np.arange(first, first + len(loop))
+        b = np.roll(a, -1)
+        triangles += [np.column_stack([a, b, b + count]), np.column_stack([a, b + count, a + count])]
+        faces += [np.array([names.index(name) for name in own])] * 2
+        first += len(loop)
+    whole = _outline(*loops)
+
+    def thicker(by: float) -> Manifold:
+        return _offset(whole, by).extrude(high - low + 2 * by).translate((0.0, 0.0, low - by))
+
+    return Body(points, np.concatenate(triangles), np.concatenate(faces), names, off, skew, thicker)
+
+
+def _names_in(owners: Sequence[Sequence[str]]) -> list[str]:
+    """Every name, each as often as it stands there."""
+    return [name for own in owners for name in own]
+
+
+def _loops(layer: Layer, steps: int) -> tuple[list[list[tuple[float, float]]], list[list[str]], float, float]:
+    """The walks of a section as points, with the name of the edge on which each stretch lies; how far they are off, and by which
+    share their lengths are."""
+    waiting = {_key(edge.start): edge for edge in layer.same}
+    loops, owners, off, skew = [], [], 0.0, 0.0
+    while waiting:
+        edge = waiting.pop(next(iter(waiting)))
+        first, loop, own = _key(edge.start), [], []
+        while True:
+            count = 1
+            if isinstance(edge, Bent):
+                turn = abs(float(edge.sweep)) * tau
+                count = max(2, ceil(turn / tau * steps))
+                far, near = (pick(float(half) for half in edge.halves) for pick in (max, min))
+                off = max(off, far * (1 - cos(turn / count / 2)))
+                skew = max(skew, (turn / count * far / near) ** 2)
+            loop += [edge.spot(k / count) for k in range(count)]
+            own += [edge.name] * count
+            end = _key(edge.end)
+            if end == first:
+                break
+            if end not in waiting:
+                raise NoMesh
+            edge = waiting.pop(end)
+        loops.append(loop)
+        owners.append(own)
+    return loops, owners, off, skew
+
+
+def _key(point: Point) -> tuple[float, float]:
+    return round(float(point[0]), 9), round(float(point[1]), 9)
+
+
 # Round bodies
 
 
@@ -166,9 +244,6 @@ def _round(profile: Sequence[Side], wanted: int | None) -> Body:
     spots, owners = _along(profile, steps)
     size = max(max(abs(r), abs(z)) for r, z in spots)
     ends_on_axis = all(abs(spots[i][0]) < BARELY * size for i in (0, -1))
-    middle = _torus(profile)
-    if middle is None and not (ends_on_axis and _is_convex(spots, size)):
-        raise NoMesh
     names = tuple(dict.fromkeys(side.name for side in profile))
     numbers = [names.index(side.name) for side in owners]
     farthest = max(r for r, _ in spots)
@@ -177,17 +252,27 @@ def _round(profile: Sequence[Side], wanted: int | None) -> Body:
     skew = 2 * (pi / steps) ** 2 + (2 * off / min(radii) if radii else 0.0)
     points, rings = _led_round(spots, steps)
     triangles, faces = _between(rings, numbers, steps)
-    thicker = None
-    if middle is not None:
-        (out, up), radius = middle
+    if ends_on_axis and _is_convex(spots, size):
+        return Body(points, triangles, faces, names, off, skew)
+    whole = (
+        _outline([*spots, *((-r, z) for r, z in reversed(spots[1:-1]))])
+        if ends_on_axis
+        else _outline(spots[:-1])
+    )
 
-        def thicker(by: float) -> Points:
-            grown = [
-                (out + (r - out) * (1 + by / radius), up + (z - up) * (1 + by / radius)) for r, z in spots
-            ]
-            return _led_round(grown, steps)[0]
+    def thicker(by: float) -> Manifold:
+        return _offset(whole, by).revolve(steps)
 
     return Body(points, triangles, faces, names, off, skew, thicker)
+
+
+def _outline(*loops: Sequence[tuple[float, float]]) -> CrossSection:
+    return CrossSection([np.array(loop) for loop in loops], FillRule.NonZero)
+
+
+def _offset(section: CrossSection, by: float) -> CrossSection:
+    """A section grown or shrunk by a length at least; its rounded corners fall short by less than the room there is."""
+    return section.offset(by * ROOMY, JoinType.Round, circular_segments=CORNERS)
 
 
 def _along(profile: Sequence[Side], steps: int) -> tuple[list[tuple[float, float]], list[Side]]:
@@ -227,22 +312,6 @@ def _is_convex(spots: Sequence[tuple[float, float]], size: float) -> bool:
         (b[0] - a[0]) * (c[1] - b[1]) - (b[1] - a[1]) * (c[0] - b[0]) > -BARELY * size * size
         for a, b, c in zip(around, around[1:], around[2:], strict=False)
     )
-
-
-def _torus(profile: Sequence[Side]) -> tuple[tuple[float, float], float] | None:
-    """The middle and the radius of a profile that is one whole circle away from the axis."""
-    first = profile[0]
-    if first.centre is None or first.radius is None or float(first.centre[0]) <= float(first.radius):
-        return None
-    middle = float(first.centre[0]), float(first.centre[1])
-    same = all(
-        side.centre is not None and (float(side.centre[0]), float(side.centre[1])) == middle
-        for side in profile
-    )
-    closed = profile[0].start[0].same_as(profile[-1].end[0]) and profile[0].start[1].same_as(
-        profile[-1].end[1]
-    )
-    return (middle, float(first.radius)) if same and closed else None
 
 
 def _led_round(spots: Sequence[tuple[float, float]], steps: int) -> tuple[Points, list[Corners]]:

@@ -8,6 +8,7 @@ from math import pi, sqrt
 from random import Random
 from typing import Any
 
+import manifold3d
 import numpy as np
 import pytest
 
@@ -18,7 +19,7 @@ from mensuration.problem import evaluate_document
 from mensuration.solids import Frame, Piece, join
 from mensuration.solids.enclosing import Enclosed
 from mensuration.solids.filling import CannotBeFilled, filled
-from mensuration.solids.meshed import NoMesh, body_of
+from mensuration.solids.meshed import body_of
 from mensuration.solids.slabs import CutOtherwise
 from mensuration.solving import solve
 from mensuration.units import LENGTH
@@ -48,6 +49,9 @@ SHAPES: dict[str, Any] = {
     "square-pyramid": lambda n: {"side": n(1, 4), "height": n(1, 4)},
     "cone-frustum": lambda n: {"bottom": n(2, 3), "top": n(1, 2), "height": n(1, 4)},
     "hemisphere": lambda n: {"radius": n(1, 3)},
+    "hollow-cylinder": lambda n: {"outer": n(2, 3), "inner": n(1, 2), "height": n(2, 6)},
+    "semicircle-prism": lambda n: {"radius": n(1, 3), "height": n(2, 5)},
+    "kite-prism": lambda n: {"d1": n(3, 4), "d2": n(1, 3), "above": "1", "height": n(2, 5)},
 }
 
 
@@ -141,21 +145,58 @@ def test_tori_ellipsoids_and_three_cones_have_volume_and_surface(
         filled(joined, Real.of(1))
 
 
-def test_a_body_that_is_neither_convex_nor_a_torus_has_no_mesh_to_enclose_it() -> None:
-    with pytest.raises(NoMesh):
-        body_of(piece(0, "hollow-cylinder", outer=2, inner=1, height=3))
+def test_more_than_a_dozen_pieces_are_not_tried() -> None:
     with pytest.raises(CutOtherwise):
         Enclosed(tuple(piece(i, "sphere", radius=1) for i in range(13)), PI)
 
 
+def test_a_figure_with_a_hole_raised_and_cut_by_a_lying_cone() -> None:
+    """A square plate of 4 by 4 with a round hole of radius 1, 2 high, bored by a lying cone: against a finer mesh."""
+    document = {
+        "format": "tilt-grid/problem", "version": 1, "asks": [{"label": "V", "expression": "it.volume"}],
+        "figures": [
+            {"name": "plate", "parts": [
+                {"name": "square", "shape": "square", "given": {"side": "4"}},
+                {"name": "hole", "shape": "circle", "join": "take", "given": {"radius": "1"}, "at": ["2", "2"]},
+            ]},
+            {"name": "it", "kind": "solid", "pieces": [
+                {"name": "block", "shape": "prism", "base": "plate", "given": {"height": "2"}},
+                {"name": "bore", "shape": "cone", "join": "take", "given": {"radius": "0.9", "height": "5"}, "turns": ["y"], "at": ["-0.5", "2", "0.1"]},
+            ]},
+        ],
+    }  # fmt: skip
+    results = evaluate_document(document)
+    (ask,) = results["asks"]
+    plate = manifold3d.CrossSection([[(0, 0), (4, 0), (4, 4), (0, 4)]])  # type: ignore[list-item]
+    ring = plate - manifold3d.CrossSection.circle(1, 2000).translate((2, 2))
+    cone = manifold3d.Manifold.cylinder(5, 0.9, 0, 2000).rotate((0, 90, 0)).translate((-0.5, 2, 1))
+    assert (
+        ask["note"].endswith("proven")
+        and abs(float(ask["decimal"]) - (ring.extrude(2) - cone).volume()) < 5e-3
+    )
+
+
 @pytest.mark.parametrize(
-    "shape", ["cone", "sphere", "capsule", "torus", "ellipsoid", "icosahedron", "square-frustum"]
+    "shape",
+    [
+        "cone",
+        "sphere",
+        "capsule",
+        "torus",
+        "ellipsoid",
+        "icosahedron",
+        "square-frustum",
+        "hollow-cylinder",
+        "semicircle-prism",
+        "ellipse-prism",
+    ],
 )
 def test_meshes_lie_within_and_round_their_bodies(shape: str) -> None:
     given = {
         "cone": {"radius": 2, "height": 3}, "sphere": {"radius": 2}, "capsule": {"radius": 1, "straight": 2},
         "torus": {"radius": 3, "tube": 1}, "ellipsoid": {"a": 1, "b": 2, "c": 3}, "icosahedron": {"edge": 2},
-        "square-frustum": {"bottom": 3, "top": 1, "height": 2},
+        "square-frustum": {"bottom": 3, "top": 1, "height": 2}, "hollow-cylinder": {"outer": 2, "inner": 1, "height": 3},
+        "semicircle-prism": {"radius": 2, "height": 3}, "ellipse-prism": {"a": 2, "b": 1, "height": 3},
     }[shape]  # fmt: skip
     one = piece(0, shape, "1 2 3", "x", **given)
     body, true = body_of(one), float(one.volume)
