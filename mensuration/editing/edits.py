@@ -66,6 +66,15 @@ class AddLine(Model):
         return Edited(*figures.add_line(problem, self.line))
 
 
+class WriteLine(Model):
+    do: Literal["write-line"]
+    line: Named
+    text: Typed
+
+    def on(self, problem: Problem) -> Edited:
+        return Edited(*renaming.write_line(problem, self.line, self.text))
+
+
 class AddFigure(Model):
     do: Literal["add-figure"]
     added: AnyFigure
@@ -172,6 +181,7 @@ AnyEdit = Annotated[
     | RenamePart
     | RenameLine
     | AddLine
+    | WriteLine
     | AddFigure
     | DuplicateFigure
     | MoveFigure

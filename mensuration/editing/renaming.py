@@ -10,6 +10,7 @@ from mensuration.expressions import Path, name_fault, path_spans
 from mensuration.problem import Problem
 from mensuration.problem.complaints import Complaints
 from mensuration.problem.kinds import kind_of
+from mensuration.problem.lines import NAMED
 from mensuration.problem.names import Names, Node, read_names
 
 Rename = Callable[[Node], Node]
@@ -62,6 +63,21 @@ def rename_line(problem: Problem, line: str, name: str) -> Problem:
     lines = list(changed.lines)
     lines[index] = lines[index].model_copy(update={"name": name})
     return _same_meaning(problem, changed.model_copy(update={"lines": lines}), renamed)
+
+
+def write_line(problem: Problem, line: str, text: str) -> tuple[Problem, str]:
+    """The problem with what is typed in a line of working, with its name before it or without (``door = 2 m``); and the name
+    that it then has."""
+    named = NAMED.match(text)
+    name = line
+    if named is not None:
+        name, text = named[1], text[named.end() :]
+        if name != line:
+            problem = rename_line(problem, line, name)
+    index = index_of(name, [entry.name for entry in problem.lines], "line")
+    lines = list(problem.lines)
+    lines[index] = lines[index].model_copy(update={"expression": text})
+    return problem.model_copy(update={"lines": lines}), name
 
 
 def _check(name: str, taken: set[str]) -> None:

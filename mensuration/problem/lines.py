@@ -16,6 +16,8 @@ from mensuration.units import NUMBER, Kind, Unit
 PERCENT = Unit("%", NUMBER, Fraction(1, 100))
 _AS = re.compile(r"(.*\S)\s+as\s+(\S.*?)\s*", re.DOTALL)
 _DECIMAL = re.compile(r"\d+\.\d+")
+NAMED = re.compile(r"\s*([A-Za-z_]\w*)\s*=(?!=)\s*")
+"""A name before what a line says."""
 FEWEST_DIGITS = 3
 _CANT = (ExpressionError, ZeroDivisionError, ValueError, ArithmeticError)
 

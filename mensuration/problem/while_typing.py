@@ -12,7 +12,7 @@ from mensuration.expressions.signs import as_usual
 from mensuration.frozen import Frozen
 from mensuration.problem.document import Problem
 from mensuration.problem.evaluate import AtHand, at_hand
-from mensuration.problem.lines import split_as, unit_as
+from mensuration.problem.lines import NAMED, split_as, unit_as
 from mensuration.telling.mathematics import Equal, Maths
 from mensuration.telling.values import Mathematics, told
 from mensuration.telling.working import as_typed
@@ -69,6 +69,9 @@ def while_typing(problem: Problem, text: str, caret: int | None = None, figure: 
     """
     text = text[:LONGEST]
     caret = len(text) if caret is None else max(0, min(caret, len(text)))
+    named = NAMED.match(text) if figure is None else None
+    if named is not None and caret >= named.end():  # its name is typed before it
+        return _moved(while_typing(problem, text[named.end() :], caret - named.end()), named.end())
     hand = at_hand(problem, figure)
     brackets = tuple(_brackets(text))
     shown = says = position = None
@@ -85,6 +88,17 @@ def while_typing(problem: Problem, text: str, caret: int | None = None, figure: 
         says,
         position,
         ways or tuple(_ways(text, caret, hand)),
+    )
+
+
+def _moved(seen: Typing, by: int) -> Typing:
+    """The same of a text that stands farther on."""
+    return Typing(
+        tuple(Bracket(b.at + by, b.depth, None if b.other is None else b.other + by) for b in seen.brackets),
+        seen.shown,
+        seen.says,
+        None if seen.position is None else seen.position + by,
+        tuple(Completion(c.text, c.start + by, c.end + by, c.hint) for c in seen.completions),
     )
 
 

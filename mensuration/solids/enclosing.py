@@ -97,13 +97,28 @@ class Enclosed:
         return max(body.size for body in self.bodies)
 
     @cached_property
+    def _shown(self) -> list[tuple[Manifold, int, Body, tuple[Manifold, Manifold]]]:
+        """Every piece's own mesh, its number, and what of it lies where crossing it leads out of the solid: at least, and at most."""
+        found = []
+        for number, body in enumerate(self.bodies):
+            itself = body.itself()
+            original = int(itself.to_mesh64().run_original_id[0])
+            found.append(
+                (
+                    itself,
+                    original,
+                    body,
+                    (itself ^ self._crossed(number, False), itself ^ self._crossed(number, True)),
+                )
+            )
+        return found
+
+    @cached_property
     def faces(self) -> tuple[FaceShare, ...]:
         """What of every face is on the surface."""
         found = []
-        for number, (piece, body) in enumerate(zip(self.pieces, self.bodies, strict=True)):
-            itself = body.itself()
-            original = int(itself.to_mesh64().run_original_id[0])
-            areas = [_areas(itself ^ self._crossed(number, large), original, body) for large in (False, True)]
+        for piece, (itself, original, body, shown) in zip(self.pieces, self._shown, strict=True):
+            areas = [_areas(each, original, body) for each in shown]
             every = _areas(itself, original, body)
             own = self._own(piece, sum(every), body.skew)
             for place, name in enumerate(body.names):
@@ -151,6 +166,40 @@ class Enclosed:
         alone = stacked((replace(piece, join="add"),), self.pi)
         return {share.face: replace(share, piece=piece) for share in alone.faces}
 
+    # Filled
+
+    @cached_property
+    def _whole(self) -> tuple[Manifold, Manifold]:
+        every = range(len(self.pieces))
+        return self._joined(Manifold(), every, False, self._near), self._joined(
+            Manifold(), every, True, self._near
+        )
+
+    def below(self, level: Real) -> Real:
+        """What lies below a level."""
+        small, large = (self.bound(float(level), far) for far in (False, True))
+        return _between(small, large, 0.0)
+
+    def bound(self, level: float, large: bool) -> float:
+        """What lies below a level at least, or at most."""
+        room = ROOM * self._room**3
+        return float(_under(self._whole[large], level).volume()) + (room if large else -room)
+
+    def section(self, level: Real) -> Real:
+        """The area of the section at a level."""
+        small, large = (whole.slice(float(level)).area() for whole in self._whole)
+        return _between(small, large, ROOM * self._room**2)
+
+    def wall_below(self, level: Real) -> Real:
+        """The area of what of the surface lies below a level."""
+        small = large = 0.0
+        for _, original, body, (inner, outer) in self._shown:
+            at = float(level)
+            one = sum(_areas(_under(inner, at - self._off), original, body))
+            two = sum(_areas(_under(outer, at + self._off), original, body))
+            small, large = small + one * (1 - body.skew), large + two * (1 + body.skew)
+        return _between(small, large, ROOM * self._room**2)
+
     def picture(self, steps: int) -> Pictured:
         """The surface as it is drawn, a full turn in so many steps."""
         bodies = [body_of(piece, steps) for piece in self.pieces]
@@ -191,6 +240,10 @@ def _between(small: float, large: float, little: float) -> Real:
     """A number of which only that is certain, give or take a little."""
     ball = arb((small + large) / 2, (large - small) / 2 + little)
     return Real(None, lambda: ball)
+
+
+def _under(whole: Manifold, level: float) -> Manifold:
+    return whole.trim_by_plane((0.0, 0.0, -1.0), -level)
 
 
 def _owners(mesh: Mesh64) -> Corners:

@@ -28,6 +28,7 @@ from mensuration.solids.standing import Extent, extents
 
 STEPS = 12  # of Newton's method
 ROUGH_STEPS = 40
+NARROW = 1e-9  # of the height, for floats
 ROOM = 64  # bits more than are asked for
 
 
@@ -73,10 +74,7 @@ def _parts(joined: Joined) -> list[Below]:
     """What of each group of pieces lies below a level."""
     if joined.alone:
         raise CannotBeFilled(f"“{joined.alone[0].name}” can't be filled part of the way")
-    if joined.enclosed:
-        names = " and ".join(f"“{piece.name}”" for piece in joined.enclosed[0].pieces[:2])
-        raise CannotBeFilled(f"where {names} cut one another, what is in them part of the way can't be told")
-    return [_below(stack) for stack in joined.stacks]
+    return [*(_below(stack) for stack in joined.stacks), *(group.below for group in joined.enclosed)]
 
 
 def _below(stack: Stack) -> Below:
@@ -158,6 +156,9 @@ def depth_of(joined: Joined, volume: Real) -> Real:
     if volume.same_as(whole):
         return high - low
 
+    if joined.enclosed:
+        return _between_bounds(joined, volume, float(low), float(high - low))
+
     def content(depth: Real) -> Real:
         return Real.sum(part(low + depth) for part in parts)
 
@@ -167,10 +168,31 @@ def depth_of(joined: Joined, volume: Real) -> Real:
     return _by_newton(content, volume, float(high - low))
 
 
+def _between_bounds(joined: Joined, volume: Real, low: float, height: float) -> Real:
+    """The depth between those at which at most, and at least, so much is below. CannotBeFilled where something else is there, too."""
+    group = joined.enclosed[0]
+    if joined.stacks or len(joined.enclosed) > 1:
+        names = " and ".join(f"“{piece.name}”" for piece in group.pieces[:2])
+        raise CannotBeFilled(
+            f"how deep it stands can't be told where {names} cut one another beside other pieces"
+        )
+
+    def at(large: bool) -> float:
+        return _roughly(
+            lambda depth: Real.of(Fraction(group.bound(low + float(depth), large))), volume, height
+        )[0]
+
+    first, last = at(large=True), at(large=False)
+    ball = arb((first + last) / 2, abs(last - first) / 2 + NARROW * height)
+    return Real(None, lambda: ball)
+
+
 def risen(joined: Joined, body: Joined, depth: Real) -> Real:
     """How deep the liquid stands once another solid stands in it on the ground. CannotBeFilled where it runs over."""
     low, high = reach_up(joined)
     floor, top = reach_up(body)
+    if joined.enclosed or body.enclosed:
+        raise CannotBeFilled("how far it rises can't be told where pieces cut one another anyhow")
     liquid, height, tall = filled(joined, depth), high - low, top - floor
     outer, inner = _parts(joined), _parts(body)
 

@@ -31,14 +31,16 @@ def free_surface(joined: Joined, depth: Real) -> Real:
     (Real('9'), Real('33'))
     """
     level = reach_up(joined)[0] + depth
-    return Real.sum(_surface_in(stack, level) for stack in joined.stacks)
+    sections = (group.section(level) for group in joined.enclosed)
+    return Real.sum([*(_surface_in(stack, level) for stack in joined.stacks), *sections])
 
 
 @lru_cache(maxsize=64)
 def wetted(joined: Joined, depth: Real) -> Real:
     """The area of the solid's faces that lies below the level, without the liquid's own surface."""
     level = reach_up(joined)[0] + depth
-    return Real.sum(part for stack in joined.stacks for part in _wetted_in(stack, level))
+    walls = (group.wall_below(level) for group in joined.enclosed)
+    return Real.sum([*(part for stack in joined.stacks for part in _wetted_in(stack, level)), *walls])
 
 
 def _surface_in(stack: Stack, level: Real) -> Real:

@@ -366,6 +366,20 @@ def test_names_go_on_brackets_are_paired_and_a_line_is_set_while_it_is_typed(ben
     expect(turf).to_have_value("(pad.perimeter + 0.5 m) * €4.20/m")
 
 
+def test_a_new_line_is_typed_at_once_with_its_name(bench: Bench) -> None:
+    bench.make(PAD)
+    page = bench.page
+    page.get_by_role("button", name="+ Line").click()
+    expect(page.get_by_label("Expression of line")).to_be_focused()
+    page.keyboard.type("door = 2 m + 0.5 m")
+    expect(page.get_by_test_id("typed line")).to_contain_text("2.5")
+    page.keyboard.press("Enter")
+    expect(page.get_by_label("Name of the line")).to_have_value("door")
+    expect(page.get_by_label("Expression of door")).to_have_value("2 m + 0.5 m")
+    expect(page.get_by_role("region", name="Working lines")).to_contain_text("2.50 m")
+    expect(page.locator("g[data-part]")).to_have_count(1)  # no shortcut was fired
+
+
 def test_a_value_opens_into_every_form(bench: Bench) -> None:
     disc = {
         "name": "disc",

@@ -18,9 +18,10 @@ from mensuration.numbers import PI, Real
 from mensuration.problem import evaluate_document
 from mensuration.solids import Frame, Piece, join
 from mensuration.solids.enclosing import Enclosed
-from mensuration.solids.filling import CannotBeFilled, filled
+from mensuration.solids.filling import depth_of, filled
 from mensuration.solids.meshed import body_of
 from mensuration.solids.slabs import CutOtherwise
+from mensuration.solids.wetting import free_surface, wetted
 from mensuration.solving import solve
 from mensuration.units import LENGTH
 
@@ -141,8 +142,38 @@ def test_tori_ellipsoids_and_three_cones_have_volume_and_surface(
     assert joined.enclosed and not joined.has_known_edges
     for each in joined.shares:
         assert share(each.common, float(each.piece.volume)) < 10.0**-digits
-    with pytest.raises(CannotBeFilled, match="can't be told"):
-        filled(joined, Real.of(1))
+
+
+def test_two_cones_are_filled_and_emptied_again() -> None:
+    """Up to 1 above the ground, by small cubes; the depth of so much is 1 again; surfaces by squares."""
+    joined = join(cones(), PI)
+    count, low = 240, -0.5  # the lying cone hangs below the ground
+    x, y = np.meshgrid(
+        *((np.arange(count) + 0.5) * size / count + start for size, start in ((5.0, -2.0), (4.0, -2.0)))
+    )
+    volume = area = 0.0
+    for z in (np.arange(count) + 0.5) * 1.0 / count + low:
+        upright = (z >= 0) & (x**2 + y**2 <= max(0.0, 2 - 0.4 * z) ** 2)
+        lying = (x >= -2) & (x <= 3) & (y**2 + (z - 1) ** 2 <= (1.5 - 0.3 * (x + 2)) ** 2)
+        area = float((upright | lying).mean()) * 20
+        volume += area / count
+    one = Real.of(1)
+    inside = filled(joined, one)
+    assert share(inside) < 1e-3 and abs(float(inside) - volume) < 0.02
+    again = depth_of(joined, inside)
+    assert abs(float(again) - 1) <= share(again) + 1e-6 and share(again) < 2e-3
+    assert abs(float(free_surface(joined, one)) - area) < 0.1
+    whole = sum(float(face.counted) for face in joined.faces)
+    assert 0 < float(wetted(joined, one)) < float(wetted(joined, Real.of(3))) < whole
+    full = Real.of(Fraction(11, 2))
+    assert (
+        abs(
+            float(filled(joined, full))
+            - float(joined.shares[0].piece.volume + joined.shares[1].piece.volume - joined.shares[1].common)
+        )
+        < 1e-3
+    )
+    assert abs(float(wetted(joined, full)) - whole) < 0.05
 
 
 def test_more_than_a_dozen_pieces_are_not_tried() -> None:

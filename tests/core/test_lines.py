@@ -10,7 +10,8 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from mensuration.editing.renaming import rename_line
+from mensuration.editing import Refused
+from mensuration.editing.renaming import rename_line, write_line
 from mensuration.expressions import Scope, evaluate, parse
 from mensuration.problem import Typing, evaluate_document, read, while_typing
 from mensuration.units import UNITS, Kind, compound
@@ -19,9 +20,7 @@ DEMO = Path(__file__).parents[2] / "demo/kicker-side-panel.json"
 
 
 def worked(**lines: str) -> dict[str, Any]:
-    document = json.loads(DEMO.read_text("utf-8"))
-    document["lines"] = [{"name": name, "expression": text} for name, text in lines.items()]
-    return evaluate_document(document)
+    return evaluate_document(document_with(**lines))
 
 
 def test_the_parts_that_a_line_names_are_told() -> None:
@@ -212,6 +211,39 @@ def test_names_go_on_as_one_types_and_only_to_what_has_a_value(
 @pytest.mark.parametrize("text", ["2.5 m", "3 panel.area", "2 * (3 + 4)", "", "7"])
 def test_nothing_is_offered_where_nothing_is_begun(text: str) -> None:
     assert seen(text).completions == ()
+
+
+def test_a_name_before_a_line_is_no_part_of_it() -> None:
+    found = seen("door = 2 * (ta")
+    assert found.shown is not None and found.shown.text == "2 × ta"
+    assert [(b.at, b.other) for b in found.brackets] == [(11, None)] and found.position == 11
+    assert [(way.text, way.start, way.end) for way in found.completions[:1]] == [("tape", 12, 14)]
+    assert seen("door = 2 m").says is None and seen("2 == 2").says is not None
+
+
+@pytest.mark.parametrize(
+    ("text", "name", "expression"),
+    [
+        ("door = 2 m", "door", "2 m"),
+        ("  door=2 m", "door", "2 m"),
+        ("a = 2 m", "a", "2 m"),
+        ("2 m", "a", "2 m"),
+        ("a == b", "a", "a == b"),
+    ],
+)
+def test_a_line_is_written_with_its_name_before_it_or_without(text: str, name: str, expression: str) -> None:
+    problem = read(document_with(a="1 m", b="2 a"))
+    changed, called = write_line(problem, "a", text)
+    assert (called, changed.lines[0].name, changed.lines[0].expression) == (name, name, expression)
+    assert changed.lines[1].expression == f"2 {name}"  # what names it follows
+    with pytest.raises(Refused, match="already something named"):
+        write_line(problem, "a", "b = 2 m")
+
+
+def document_with(**lines: str) -> dict[str, Any]:
+    document: dict[str, Any] = json.loads(DEMO.read_text("utf-8"))
+    document["lines"] = [{"name": name, "expression": text} for name, text in lines.items()]
+    return document
 
 
 def test_a_name_in_the_middle_goes_on_in_its_place() -> None:

@@ -1564,7 +1564,7 @@ export interface components {
                 [key: string]: components["schemas"]["JsonValue"];
             };
             /** Edit */
-            edit: components["schemas"]["RenameFigure"] | components["schemas"]["RenamePart"] | components["schemas"]["RenameLine"] | components["schemas"]["AddLine"] | components["schemas"]["AddFigure"] | components["schemas"]["DuplicateFigure"] | components["schemas"]["MoveFigure"] | components["schemas"]["RemoveFigure"] | components["schemas"]["AddPart"] | components["schemas"]["DuplicatePart"] | components["schemas"]["AddOutline"] | components["schemas"]["SetSide"] | components["schemas"]["MoveCorner"] | components["schemas"]["BringCard"];
+            edit: components["schemas"]["RenameFigure"] | components["schemas"]["RenamePart"] | components["schemas"]["RenameLine"] | components["schemas"]["AddLine"] | components["schemas"]["WriteLine"] | components["schemas"]["AddFigure"] | components["schemas"]["DuplicateFigure"] | components["schemas"]["MoveFigure"] | components["schemas"]["RemoveFigure"] | components["schemas"]["AddPart"] | components["schemas"]["DuplicatePart"] | components["schemas"]["AddOutline"] | components["schemas"]["SetSide"] | components["schemas"]["MoveCorner"] | components["schemas"]["BringCard"];
         };
         /**
          * EditOut
@@ -3993,6 +3993,23 @@ export interface components {
             expression: string;
             /** Name */
             name: string;
+        } & {
+            [key: string]: unknown;
+        };
+        /** WriteLine */
+        WriteLine: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "write-line";
+            /** Line */
+            line: string;
+            /**
+             * Text
+             * @description A measurement or expression, as a person types it.
+             */
+            text: string;
         } & {
             [key: string]: unknown;
         };

@@ -8,8 +8,14 @@ import type { Bounds } from "../board/view";
 import { roomFor } from "./room";
 import { useReference } from "../api/queries";
 
+interface Props {
+  bounds: Bounds | null;
+  /** Whether it is known yet what is there: a shape goes beside it. */
+  ready: boolean;
+}
+
 /** The small row of pictures: a click adds the shape beside what is there. */
-export const Picker = memo(function Picker({ bounds }: { bounds: Bounds | null }) {
+export const Picker = memo(function Picker({ bounds, ready }: Props) {
   const store = useBenchStore();
   const reference = useReference();
 
@@ -33,6 +39,7 @@ export const Picker = memo(function Picker({ bounds }: { bounds: Bounds | null }
           title={`Add: ${shape.title.toLowerCase()}`}
           aria-label={`Add: ${shape.title.toLowerCase()}`}
           className="grid shrink-0 place-items-center rounded-md border border-edge bg-paper p-0.5 hover:border-pine hover:bg-pine-wash"
+          disabled={!ready}
           onClick={() => add(shape)}
         >
           <Picture loops={[shape.path]} bounds={shape.bounds} width={36} height={28} margin={2} className="h-6.5 w-7" />

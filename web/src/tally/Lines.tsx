@@ -64,11 +64,26 @@ export const Lines = memo(function Lines({ results, complaints }: Props) {
     if (lines.findIndex((line) => line.name === old) !== index) return void change(index, { name });
     return (await store.getState().perform({ do: "rename-line", line: old, name })).says ?? undefined;
   };
-  const add = () =>
-    void store.getState().perform({
+  /** A line is typed with its name before it, or without. */
+  const write = async (index: number, text: string): Promise<string | undefined> => {
+    const { name } = lines[index] ?? { name: "" };
+    if (!text.includes("=") || lines.findIndex((line) => line.name === name) !== index)
+      return void change(index, { expression: text });
+    const done = await store.getState().perform({ do: "write-line", line: name, text });
+    if (done.says === null) setEntered(done.name ?? name);
+    return done.says ?? undefined;
+  };
+  /** The new line's field is gone to, and what stands in it is typed over. */
+  const add = async () => {
+    await store.getState().perform({
       do: "add-line",
       line: { name: "line", expression: `${figure}.${first?.kind === "solid" ? "volume" : "area"}` },
     });
+    requestAnimationFrame(() => {
+      goTo(`line ${store.getState().document.lines.length - 1}`);
+      if (document.activeElement instanceof HTMLInputElement) document.activeElement.select();
+    });
+  };
   return (
     <section
       className="max-h-48 shrink-0 overflow-auto border-t border-edge bg-paper px-4 py-2"
@@ -76,7 +91,7 @@ export const Lines = memo(function Lines({ results, complaints }: Props) {
     >
       <div className="flex items-center gap-2">
         <h2 className="text-sm font-semibold">Lines</h2>
-        <Button look="quiet" className="text-pine!" onClick={add}>
+        <Button look="quiet" className="text-pine!" onClick={() => void add()}>
           + Line
         </Button>
         {lines.length === 0 ? <span className="text-xs text-soft">{hint}</span> : null}
@@ -128,7 +143,7 @@ export const Lines = memo(function Lines({ results, complaints }: Props) {
                   invalid={faults.length > 0}
                   ask={ask}
                   onSeen={(seen) => setTyped(seen ? { line: line.name, seen } : null)}
-                  onCommit={(expression) => change(index, { expression })}
+                  onCommit={(text) => write(index, text)}
                 />
               </span>
               <output className="min-w-20 text-right text-base font-semibold" aria-live="polite">

@@ -88,7 +88,7 @@ export default function PlaneWork({ figure, worked }: WorkProps) {
           </Board>
           <div className="flex flex-col gap-1.5 border-t border-edge bg-sheet px-3 py-2">
             <EntryLine />
-            <Picker bounds={good?.drawing?.bounds ?? null} />
+            <Picker bounds={good?.drawing?.bounds ?? null} ready={worked.results !== null || worked.fault !== null} />
           </div>
         </section>
         <section className="flex min-h-0 min-w-0 flex-col bg-sheet" aria-label="Working">
