@@ -2,6 +2,7 @@ import { useEffect, useId, useRef, useState } from "react";
 import type { EntryAnswer } from "../api/types";
 import { Button } from "../ui/Button";
 import { reachable } from "../ui/fields";
+import { WaysOn } from "../ui/WaysOn";
 
 interface Props {
   label: string;
@@ -117,29 +118,14 @@ export function TypedLine({ label, placeholder, button, ask, take, onRead }: Pro
           {says}
         </p>
       ) : null}
-      <ul
+      <WaysOn
         id={list}
-        role="listbox"
-        aria-label="Ways to go on"
-        hidden={ways.length === 0}
-        className="popover absolute bottom-full left-0 mb-1 max-h-64 min-w-60 overflow-auto p-1!"
-      >
-        {ways.map((way, index) => (
-          <li
-            key={way.label}
-            id={`${list}-${index}`}
-            role="option"
-            aria-selected={index === active}
-            className={`cursor-pointer rounded px-2 py-1 text-sm ${index === active ? "bg-pine-wash" : "hover:bg-pine-wash"}`}
-            onPointerDown={(event) => {
-              event.preventDefault();
-              choose(way.line);
-            }}
-          >
-            {way.label}
-          </li>
-        ))}
-      </ul>
+        ways={ways}
+        active={active}
+        text={(way) => way.label}
+        onChoose={(way) => choose(way.line)}
+        className="absolute bottom-full left-0 mb-1"
+      />
     </form>
   );
 }

@@ -4,6 +4,7 @@ import type { Typing } from "../api/types";
 import { Brackets } from "./Brackets";
 import { reachable } from "./fields";
 import { useInPlace } from "./useInPlace";
+import { WaysOn } from "./WaysOn";
 
 interface Props {
   value: string;
@@ -134,29 +135,14 @@ export function ExpressionField({ value, label, invalid, className = "", place, 
               onOpenAutoFocus={(event) => event.preventDefault()}
               onCloseAutoFocus={(event) => event.preventDefault()}
             >
-              <ul
+              <WaysOn
                 id={list}
-                role="listbox"
-                aria-label="Ways to go on"
-                className="popover max-h-64 min-w-60 overflow-auto p-1!"
-              >
-                {ways.map((way, index) => (
-                  <li
-                    key={way.text}
-                    id={`${list}-${index}`}
-                    role="option"
-                    aria-selected={index === active}
-                    className={`flex cursor-pointer justify-between gap-4 rounded px-2 py-1 text-sm ${index === active ? "bg-pine-wash" : "hover:bg-pine-wash"}`}
-                    onPointerDown={(event) => {
-                      event.preventDefault();
-                      choose(way);
-                    }}
-                  >
-                    {way.text}
-                    <span className="text-soft">{way.hint}</span>
-                  </li>
-                ))}
-              </ul>
+                ways={ways}
+                active={active}
+                text={(way) => way.text}
+                hint={(way) => way.hint}
+                onChoose={choose}
+              />
             </Popover.Content>
           </Popover.Portal>
         </Popover.Root>
