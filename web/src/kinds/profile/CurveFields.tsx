@@ -1,4 +1,4 @@
-import { memo } from "react";
+import { memo, useState } from "react";
 import type { ProfileDocument } from "../../api/types";
 import { tidy } from "../../document/tidy";
 import { Button } from "../../ui/Button";
@@ -29,8 +29,11 @@ export const CurveFields = memo(function CurveFields({
   const letter = (at: number, change: Partial<Parameter>, slid = false) =>
     (slid ? preview : put)({ parameters: parameters.map((each, i) => (i === at ? { ...each, ...change } : each)) });
   const count = Number(own.strips ?? "10");
-  const position = count >= 1 ? Math.round((Math.log10(count) / 3) * POSITIONS) : 0;
+  const [slidTo, setSlidTo] = useState(0);
   const countAt = (at: number) => `${Math.min(MOST_STRIPS, Math.round(10 ** ((at / POSITIONS) * 3)))}`;
+  // Several positions stand for one small number: the slider stays where it was put, so that keys go on from there.
+  const usual = count >= 1 ? Math.round((Math.log10(count) / 3) * POSITIONS) : 0;
+  const position = countAt(slidTo) === own.strips ? slidTo : usual;
   return (
     <div className="flex flex-col gap-1.5">
       <div className="flex flex-wrap items-center gap-2">
@@ -108,7 +111,10 @@ export const CurveFields = memo(function CurveFields({
               min={0}
               max={POSITIONS}
               step={1}
-              onSlide={(at) => preview({ strips: countAt(at) })}
+              onSlide={(at) => {
+                setSlidTo(at);
+                preview({ strips: countAt(at) });
+              }}
               onDone={(at) => put({ strips: countAt(at) })}
             />
           </Named>
