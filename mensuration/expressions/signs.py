@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from typing import NamedTuple
 
 from lark.exceptions import UnexpectedCharacters, UnexpectedInput, UnexpectedToken
 
@@ -68,20 +69,46 @@ def _about_comma(text: str, position: int) -> str:
     return "a comma can't stand here; write decimals with a point: 2.4"
 
 
+class Paired(NamedTuple):
+    """Where a bracket stands, how many are round it, and where its other half stands, if there is one."""
+
+    at: int
+    depth: int
+    other: int | None
+
+
+def brackets(text: str) -> list[Paired]:
+    """Every bracket of a text, in order.
+
+    >>> [(each.at, each.other) for each in brackets("2)(3)(")]
+    [(1, None), (2, 4), (4, 2), (5, None)]
+    """
+    opened: list[int] = []
+    found: dict[int, Paired] = {}
+    for at, character in enumerate(text):
+        if character == "(":
+            found[at] = Paired(at, len(opened), None)
+            opened.append(at)
+        elif character == ")":
+            before = opened.pop() if opened else None
+            found[at] = Paired(at, len(opened), before)
+            if before is not None:
+                found[before] = found[before]._replace(other=at)
+    return [found[at] for at in sorted(found)]
+
+
 def check_brackets(text: str) -> None:
     """That every bracket is opened and closed, and not too many inside one another. ExpressionError."""
-    opened: list[int] = []
-    for position, character in enumerate(text):
-        if character == "(":
-            opened.append(position)
-            if len(opened) > MAX_DEPTH:
-                raise ExpressionError("too-deep", "there are too many brackets inside one another", position)
-        elif character == ")":
-            if not opened:
-                raise ExpressionError("bracket", "this bracket “)” was never opened", position)
-            opened.pop()
-    if opened:
-        raise ExpressionError("bracket", "this bracket “(” is never closed", opened[-1])
+    unclosed = None
+    for at, depth, other in brackets(text):
+        if text[at] == "(" and depth >= MAX_DEPTH:
+            raise ExpressionError("too-deep", "there are too many brackets inside one another", at)
+        if other is None and text[at] == ")":
+            raise ExpressionError("bracket", "this bracket “)” was never opened", at)
+        if other is None:
+            unclosed = at
+    if unclosed is not None:
+        raise ExpressionError("bracket", "this bracket “(” is never closed", unclosed)
 
 
 def explained(text: str, error: UnexpectedInput) -> ExpressionError:

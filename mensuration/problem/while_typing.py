@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 from mensuration.expressions import ExpressionError
 from mensuration.expressions.functions import FUNCTIONS
-from mensuration.expressions.signs import as_usual
+from mensuration.expressions.signs import as_usual, brackets
 from mensuration.frozen import Frozen
 from mensuration.problem.document import Problem
 from mensuration.problem.evaluate import AtHand, at_hand
@@ -73,7 +73,7 @@ def while_typing(problem: Problem, text: str, caret: int | None = None, figure: 
     if named is not None and caret >= named.end():  # its name is typed before it
         return _moved(while_typing(problem, text[named.end() :], caret - named.end()), named.end())
     hand = at_hand(problem, figure)
-    brackets = tuple(_brackets(text))
+    paired = tuple(Bracket(*each) for each in brackets(text))
     shown = says = position = None
     try:
         shown = _shown(text, hand, figure is None)
@@ -83,7 +83,7 @@ def while_typing(problem: Problem, text: str, caret: int | None = None, figure: 
         shown = _beginning(text, hand)
     ways = tuple(_units(text, caret, hand)) if figure is None else ()
     return Typing(
-        brackets,
+        paired,
         None if shown is None else told(shown),
         says,
         position,
@@ -102,22 +102,6 @@ def _moved(seen: Typing, by: int) -> Typing:
     )
 
 
-def _brackets(text: str) -> Iterator[Bracket]:
-    opened: list[int] = []
-    found: dict[int, Bracket] = {}
-    for at, character in enumerate(text):
-        if character == "(":
-            found[at] = Bracket(at, len(opened), None)
-            opened.append(at)
-        elif character == ")":
-            before = opened.pop() if opened else None
-            found[at] = Bracket(at, len(opened), before)
-            if before is not None:
-                found[before] = Bracket(before, len(opened), at)
-    for at in sorted(found):
-        yield found[at]
-
-
 def _shown(text: str, hand: AtHand, may_have_unit: bool) -> Maths:
     """The expression as it looks in print, and what it comes to."""
     expression, wanted = split_as(text) if may_have_unit else (text, None)
@@ -131,7 +115,7 @@ def _beginning(text: str, hand: AtHand) -> Maths | None:
     """As much of an unfinished text as can be read: without its loose end, its brackets closed."""
     text = _AS.sub("", text)
     for begun in (text, _LOOSE_END.sub("", text)):
-        missing = sum(1 for bracket in _brackets(begun) if bracket.other is None and begun[bracket.at] == "(")
+        missing = sum(1 for bracket in brackets(begun) if bracket.other is None and begun[bracket.at] == "(")
         try:
             return as_typed(begun + ")" * missing)
         except _CANT:

@@ -102,7 +102,7 @@ class Enclosed:
         found = []
         for number, body in enumerate(self.bodies):
             itself = body.itself()
-            original = int(itself.to_mesh64().run_original_id[0])
+            original = _number(itself)
             found.append(
                 (
                     itself,
@@ -170,6 +170,7 @@ class Enclosed:
 
     @cached_property
     def _whole(self) -> tuple[Manifold, Manifold]:
+        """All of the solid: at least, and at most."""
         every = range(len(self.pieces))
         return self._joined(Manifold(), every, False, self._near), self._joined(
             Manifold(), every, True, self._near
@@ -209,7 +210,7 @@ class Enclosed:
             whole = whole + mesh if piece.join == "add" else whole - mesh
         made = whole.to_mesh64()
         owners = _owners(made)
-        originals = {int(mesh.to_mesh64().run_original_id[0]): number for number, mesh in enumerate(meshes)}
+        originals = {_number(mesh): number for number, mesh in enumerate(meshes)}
         named = [
             (self.pieces[originals[int(owner)]].index, bodies[originals[int(owner)]].names[int(face)])
             for owner, face in zip(owners, made.face_id, strict=True)
@@ -244,6 +245,11 @@ def _between(small: float, large: float, little: float) -> Real:
 
 def _under(whole: Manifold, level: float) -> Manifold:
     return whole.trim_by_plane((0.0, 0.0, -1.0), -level)
+
+
+def _number(itself: Manifold) -> int:
+    """The number by which triangles of a mesh are known in others."""
+    return int(itself.to_mesh64().run_original_id[0])
 
 
 def _owners(mesh: Mesh64) -> Corners:

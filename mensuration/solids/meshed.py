@@ -27,15 +27,11 @@ from mensuration.solids.turned import Side, profile_of
 
 Points = NDArray[np.float64]
 Corners = NDArray[np.int64]
-STRAIGHT, BENT = (
-    1024,
-    400,
-)  # steps into which a full turn is cut, of bodies that are straight along their sides, and of others
+# Steps into which a full turn is cut, of bodies that are straight along their sides, and of others
+STRAIGHT, BENT = 1024, 400
 ROWS = 32  # into which a straight side is cut, since narrow triangles take long to cut one another
-CORNERS, ROOMY = (
-    64,
-    1.01,
-)  # steps of a rounded corner, and by how much more is taken since these lie within it
+# Steps of a rounded corner, and by how much more is taken since these lie within it
+CORNERS, ROOMY = 64, 1.01
 BARELY = 1e-9
 
 

@@ -57,6 +57,17 @@ def focus(page: Page, name: str, limit: int = 90) -> None:
     raise AssertionError(f"Tab never came to “{name}”; the last was “{label}”")
 
 
+PAD = {
+    "format": "tilt-grid/problem",
+    "version": 1,
+    "title": "Pad",
+    "settings": {"unit": "m", "rounding": {"places": 2}},
+    "figures": [{"name": "pad", "kind": "plane", "parts": [{"name": "slab", "shape": "rectangle", "given": {"width": "6", "height": "4"}}]}],
+    "asks": [{"label": "Top", "expression": "pad.area"}],
+}  # fmt: skip
+"""A problem with one rectangle."""
+
+
 class Bench:
     """What a person does on the bench, and what they read there."""
 

@@ -37,10 +37,10 @@ export const Lines = memo(function Lines({ results, complaints }: Props) {
   };
   const change = (index: number, line: Partial<LineDocument>) =>
     put(lines.map((l, i) => (i === index ? { ...l, ...line } : l)));
-  /** The parts that a line names are lit, where their figure is on the board. */
   const ask = useTyping();
   const [entered, setEntered] = useState<string | null>(null);
   const [typed, setTyped] = useState<{ line: string; seen: Typing } | null>(null);
+  /** The parts that a line names are lit, where their figure is on the board. */
   const [spoken, light] = useState<string | null>(null);
   useEffect(() => {
     if (spoken === null) return;
