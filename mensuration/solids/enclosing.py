@@ -10,20 +10,23 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
+from typing import TypeVar
 
 import numpy as np
 from flint import arb
-from manifold3d import Manifold, Mesh64
+from manifold3d import CrossSection, Manifold, Mesh64
 
 from mensuration.catalogue.figure import Ellipsoid, Solid
 from mensuration.numbers import NOUGHT, Real
-from mensuration.plane.composing import APART, PARTLY
+from mensuration.plane.composing import APART, PARTLY, WITHIN
 from mensuration.solids.choosing import stacked
-from mensuration.solids.meshed import BARELY, Body, Corners, Points, body_of
+from mensuration.solids.meshes import Body, body_of
+from mensuration.solids.meshes.body import BARELY, Corners, FlatFace, Points
 from mensuration.solids.pieces import Piece
 from mensuration.solids.shares import FaceShare, VolumeShare
 from mensuration.solids.slabs import CutOtherwise
 
+Meshed = TypeVar("Meshed", Manifold, CrossSection)
 ROOM = 1e-9  # of the size, for floats
 MOST = 12  # pieces
 WORTH_IT = 2e-3  # how much of a volume may be uncertain for it to be told
@@ -51,9 +54,9 @@ class Enclosed:
         return max(body.off for body in self.bodies) + ROOM * max(body.size for body in self.bodies)
 
     @cached_property
-    def _near(self) -> list[tuple[Manifold, Manifold]]:
+    def near(self) -> list[tuple[Manifold, Manifold]]:
         """Within each piece, and round it, as near as may be."""
-        return [(body.within(0.0), body.around(0.0)) for body in self.bodies]
+        return [(body.inner(), body.outer()) for body in self.bodies]
 
     @cached_property
     def _apart(self) -> list[tuple[Manifold, Manifold]]:
@@ -61,12 +64,8 @@ class Enclosed:
         return [(body.within(self._off), body.around(self._off)) for body in self.bodies]
 
     def _joined(
-        self,
-        begin: Manifold,
-        numbers: Sequence[int],
-        large: bool,
-        meshes: Sequence[tuple[Manifold, Manifold]],
-    ) -> Manifold:
+        self, begin: Meshed, numbers: Sequence[int], large: bool, meshes: Sequence[tuple[Meshed, Meshed]]
+    ) -> Meshed:
         whole = begin
         for number in numbers:
             added = self.pieces[number].join == "add"
@@ -80,11 +79,15 @@ class Enclosed:
         found = []
         for number, piece in enumerate(self.pieces):
             small, large = (
-                (self._joined(Manifold(), range(number), far, self._near) ^ self._near[number][far]).volume()
+                (self._joined(Manifold(), range(number), far, self.near) ^ self.near[number][far]).volume()
                 for far in (False, True)
             )
             if large <= ROOM * self._room**3:
                 found.append(VolumeShare(piece, APART, NOUGHT))
+                continue
+            before = self._joined(Manifold(), range(number), False, self.near)
+            if (self.near[number][True] - before).volume() <= ROOM * self._room**3:
+                found.append(VolumeShare(piece, WITHIN, piece.volume))
                 continue
             common = _between(small, large, ROOM * self._room**3)
             if large - small > WORTH_IT * float(piece.volume):
@@ -117,14 +120,18 @@ class Enclosed:
     def faces(self) -> tuple[FaceShare, ...]:
         """What of every face is on the surface."""
         found = []
-        for piece, (itself, original, body, shown) in zip(self.pieces, self._shown, strict=True):
+        for number, (itself, original, body, shown) in enumerate(self._shown):
+            piece = self.pieces[number]
             areas = [_areas(each, original, body) for each in shown]
+            for place, between in self._touched(number).items():
+                for far in (False, True):
+                    areas[far][place] = between[far]
             every = _areas(itself, original, body)
             own = self._own(piece, sum(every), body.skew)
             for place, name in enumerate(body.names):
                 small, large, whole = areas[0][place], areas[1][place], every[place]
                 share = own[name]
-                little = ROOM * self._room**2 + BARELY * whole
+                little = 10 * ROOM * self._room**2 + BARELY * whole
                 if small >= whole - little:
                     found.append(share)
                 elif large <= little:
@@ -149,11 +156,55 @@ class Enclosed:
 
         if self.pieces[number].join == "take":
             return then(before(large), large) - then(Manifold(), not large)
-        space = Manifold.cube((8 * self._reach,) * 3, center=True)
+        space = Manifold.cube((8 * self.reach,) * 3, center=True)
         return then(space, large) - then(before(not large), not large)
 
+    def _touched(self, number: int) -> dict[int, tuple[float, float]]:
+        """How much is shown, at least and at most, of the plane faces in whose planes others have one, too."""
+        found = {}
+        for flat in self.bodies[number].flats:
+            beside = (
+                each for other, body in enumerate(self.bodies) if other != number for each in body.flats
+            )
+            if any(_is_level(flat, each, self.reach) for each in beside):
+                plane = _Plane(self, flat)
+                own = plane.of(self.bodies[number].itself(), BEHIND)
+                small, large = (
+                    (own ^ self._crossed_at(number, flat, plane, far)).area() * self.reach**2
+                    for far in (False, True)
+                )
+                found[flat.place] = small, large
+        return found
+
+    def _crossed_at(self, number: int, flat: FlatFace, plane: _Plane, large: bool) -> CrossSection:
+        """Where crossing a plane face leads out of the solid or into it, seen from barely behind it and barely before it: others' faces
+        in its plane are crossed with it. Where an earlier one looks the same way the surface is that one's."""
+
+        def joined(begin: CrossSection, numbers: Sequence[int], far: bool, way: int) -> CrossSection:
+            return self._joined(
+                begin, numbers, far, [plane.slices(other, way) for other in range(len(self.pieces))]
+            )
+
+        after, before, nothing = range(number + 1, len(self.pieces)), range(number), CrossSection()
+        if self.pieces[number].join == "take":
+            region = joined(nothing, [*before, *after], large, BEFORE) - joined(
+                nothing, after, not large, BEHIND
+            )
+        else:
+            everything = CrossSection.square((8.0, 8.0), center=True)
+            region = joined(everything, after, large, BEHIND) - joined(
+                nothing, [*before, *after], not large, BEFORE
+            )
+        for other in before:
+            for each in self.bodies[other].flats:
+                same = each.normal @ flat.normal > 0
+                alike = (self.pieces[other].join == self.pieces[number].join) == same
+                if alike and _is_level(flat, each, self.reach):
+                    region -= plane.slices(other, BEHIND if same else BEFORE)[not large]
+        return region
+
     @cached_property
-    def _reach(self) -> float:
+    def reach(self) -> float:
         return max(float(np.abs(body.points).max()) for body in self.bodies)
 
     def _own(self, piece: Piece, whole: float, skew: float) -> dict[str, FaceShare]:
@@ -172,8 +223,8 @@ class Enclosed:
     def _whole(self) -> tuple[Manifold, Manifold]:
         """All of the solid: at least, and at most."""
         every = range(len(self.pieces))
-        return self._joined(Manifold(), every, False, self._near), self._joined(
-            Manifold(), every, True, self._near
+        return self._joined(Manifold(), every, False, self.near), self._joined(
+            Manifold(), every, True, self.near
         )
 
     def below(self, level: Real) -> Real:
@@ -218,6 +269,37 @@ class Enclosed:
         return Pictured(
             np.array(made.vert_properties[:, :3]), np.array(made.tri_verts, dtype=np.int64), named
         )
+
+
+BEHIND, BEFORE = -1, 1
+
+
+class _Plane:
+    """What lies barely behind the plane of a face and barely before it; in a frame in which the pieces' ``reach`` is 1."""
+
+    def __init__(self, pieces: Enclosed, flat: FlatFace) -> None:
+        self._pieces = pieces
+        self._known: dict[tuple[int, int], tuple[CrossSection, CrossSection]] = {}
+        across = np.cross(flat.normal, np.eye(3)[int(np.argmin(np.abs(flat.normal)))])
+        across /= np.linalg.norm(across)
+        turn = np.array([across, np.cross(flat.normal, across), flat.normal])
+        self._matrix = np.column_stack([turn, turn @ (-flat.level * flat.normal)]) / pieces.reach
+
+    def of(self, whole: Manifold, way: int) -> CrossSection:
+        return whole.transform(self._matrix).slice(way * ROOM)
+
+    def slices(self, number: int, way: int) -> tuple[CrossSection, CrossSection]:
+        """Of a piece, at least and at most."""
+        if (number, way) not in self._known:
+            small, large = self._pieces.near[number]
+            self._known[number, way] = self.of(small, way), self.of(large, way)
+        return self._known[number, way]
+
+
+def _is_level(one: FlatFace, two: FlatFace, reach: float) -> bool:
+    """Whether two faces lie in one plane."""
+    same = float(one.normal @ two.normal)
+    return abs(same) > 1 - ROOM and abs(one.level - same * two.level) < ROOM * reach
 
 
 @dataclass(frozen=True, eq=False)

@@ -12,7 +12,7 @@ from mensuration.solids.choosing import stacked
 from mensuration.solids.enclosing import Enclosed
 from mensuration.solids.layers import CannotBeSliced
 from mensuration.solids.marching import Effort
-from mensuration.solids.meshed import NoMesh
+from mensuration.solids.meshes import NoMesh
 from mensuration.solids.pieces import Piece
 from mensuration.solids.shares import FaceShare, VolumeShare
 from mensuration.solids.slabs import CutOtherwise

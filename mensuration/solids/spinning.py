@@ -42,11 +42,11 @@ class SpunRegion(OwnBody):
     def layers(self, solution: Solution, axis: int) -> tuple[tuple[Layer, ...], tuple[Flat, ...]] | None:
         if axis != 2:
             return None
-        turn = self._turn(solution)
+        turn = self.turn(solution)
         return layers_round(self.sides, self.pi, turn)
 
     def extents(self, solution: Solution) -> tuple[tuple[Real, Real], tuple[Real, Real], tuple[Real, Real]]:
-        return reach_round(self.sides, self._turn(solution))
+        return reach_round(self.sides, self.turn(solution))
 
     def face(self, solution: Solution, name: str) -> OwnFace | None:
         if name in CUTS:
@@ -58,14 +58,14 @@ class SpunRegion(OwnBody):
         edge = Real.sum(self._length(side) for side in sides)
         moment = Real.sum(self._moment(side) for side in sides)
         values = {"edge": Quantity(edge, length), "middle": Quantity(moment / edge, length)}
-        if self._turn(solution) is None:
+        if self.turn(solution) is None:
             return OwnFace("2 pi middle edge", values)
         return OwnFace("angle / (360°) * 2 pi middle edge", {**values, TURN: angle})
 
     def spans(self, solution: Solution) -> tuple[OwnSpan, ...]:
         return ()
 
-    def _turn(self, solution: Solution) -> Real | None:
+    def turn(self, solution: Solution) -> Real | None:
         turn = solution.values[TURN].value
         return None if turn.same_as(UNIT) else turn
 

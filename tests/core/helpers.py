@@ -48,22 +48,25 @@ def answer(expression: str, **fields: Any) -> dict[str, Any]:
     return {**results["asks"][0], "complaints": results["complaints"]}
 
 
-def solid_work(*pieces: dict[str, Any]) -> SolidWork:
+def solid_document(pieces: tuple[dict[str, Any], ...], floor: list[dict[str, Any]] | None) -> dict[str, Any]:
+    """A solid of these pieces, over a plane figure of these parts."""
+    plane = [] if floor is None else [{"name": "floor", "kind": "plane", "parts": floor}]
+    return {
+        "format": "tilt-grid/problem", "version": 1,
+        "figures": [*plane, {"name": "it", "kind": "solid", "pieces": list(pieces)}],
+    }  # fmt: skip
+
+
+def solid_work(*pieces: dict[str, Any], floor: list[dict[str, Any]] | None = None) -> SolidWork:
     """A solid of these pieces, worked out."""
-    figure = {"name": "it", "kind": "solid", "pieces": list(pieces)}
-    work = work_of(read({"format": "tilt-grid/problem", "version": 1, "figures": [figure]}), "it")
+    work = work_of(read(solid_document(pieces, floor)), "it")
     assert isinstance(work, SolidWork)
     return work
 
 
 def solid(*pieces: dict[str, Any], floor: list[dict[str, Any]] | None = None) -> dict[str, Any]:
     """The results of a solid of these pieces, and what is complained about."""
-    plane = [] if floor is None else [{"name": "floor", "kind": "plane", "parts": floor}]
-    document = {
-        "format": "tilt-grid/problem", "version": 1,
-        "figures": [*plane, {"name": "it", "kind": "solid", "pieces": list(pieces)}],
-    }  # fmt: skip
-    results = evaluate_document(document)
+    results = evaluate_document(solid_document(pieces, floor))
     return {**results["figures"]["it"], "complaints": results["complaints"]}
 
 

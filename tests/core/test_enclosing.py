@@ -19,7 +19,7 @@ from mensuration.problem import evaluate_document
 from mensuration.solids import Frame, Piece, join
 from mensuration.solids.enclosing import Enclosed
 from mensuration.solids.filling import depth_of, filled
-from mensuration.solids.meshed import body_of
+from mensuration.solids.meshes import body_of
 from mensuration.solids.slabs import CutOtherwise
 from mensuration.solids.wetting import free_surface, wetted
 from mensuration.solving import solve
