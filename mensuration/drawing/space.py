@@ -22,8 +22,8 @@ from mensuration.plane.arrangement import Arrangement, Fragment
 from mensuration.plane.edges import Edge, Spot
 from mensuration.plane.regions import walks
 from mensuration.solids import Joined, Piece
-from mensuration.solids.edges import turns
 from mensuration.solids.enclosing import Enclosed
+from mensuration.solids.layer_edges import turns
 from mensuration.solids.raising import upright_span
 from mensuration.solids.shares import FlatRegion
 from mensuration.solids.slabs import Slab
@@ -267,11 +267,11 @@ class _Pen:
         seen = group.picture(self.steps)
         points = [self._short(point) for point in seen.points]
         pieces = {piece.index: piece for piece in group.pieces}
-        owners: dict[tuple[int, int], tuple[int, str]] = {}
+        owners: dict[tuple[int, int], tuple[tuple[int, str], P3]] = {}
         flats: dict[tuple[int, str, P3], list[tuple[int, int, int]]] = {}
         for (a, b, c), named, up in zip(seen.triangles.tolist(), seen.named, seen.normals, strict=True):
-            owners |= dict.fromkeys(((a, b), (b, c), (c, a)), named)
             x, y, z = (round(float(value), 4) + 0.0 for value in up)
+            owners |= dict.fromkeys(((a, b), (b, c), (c, a)), (named, (x, y, z)))
             flats.setdefault((*named, (x, y, z)), []).append((a, b, c))
         smooth = {named for named, several in _counted(key[:2] for key in flats).items() if several > 1}
         for (index, face, _), triangles in flats.items():
@@ -282,8 +282,11 @@ class _Pen:
                     (index, face) in smooth,
                     *([points[i] for i in ring] for ring in rings),
                 )
-        for (a, b), named in owners.items():
-            if a < b and owners.get((b, a)) != named:
+        for (a, b), (named, up) in owners.items():
+            other, way = owners.get((b, a), ((-1, ""), up))
+            if (
+                a < b and other != named and (other[0] == named[0] or way != up)
+            ):  # flush faces have no edge between them
                 self._edge([points[a], points[b]])
 
     # Bodies without layers

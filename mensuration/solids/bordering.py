@@ -44,11 +44,16 @@ def _length_of(
     def length() -> Real:
         if all_of or not border:
             return edge.length if all_of else NOUGHT
-        ordered = sorted(border, key=lambda f: edge.parameter(f.middle))
-        runs = runs_of(ordered, _touch, closed=edge.whole_turn)
-        return Real.sum(run_length(plane, run, edge, pi) for run in runs)
+        return length_along(plane, edge, border, pi)
 
     return length
+
+
+def length_along(plane: Arrangement, edge: Edge, fragments: list[Fragment], pi: Real) -> Real:
+    """The length of some fragments of an edge."""
+    ordered = sorted(fragments, key=lambda f: edge.parameter(f.middle))
+    runs = runs_of(ordered, _touch, closed=edge.whole_turn)
+    return Real.sum(run_length(plane, run, edge, pi) for run in runs)
 
 
 def _touch(one: Fragment, two: Fragment) -> bool:

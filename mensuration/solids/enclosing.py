@@ -89,7 +89,7 @@ class Enclosed:
             if (self.near[number][True] - before).volume() <= ROOM * self._room**3:
                 found.append(VolumeShare(piece, WITHIN, piece.volume))
                 continue
-            common = _between(small, large, ROOM * self._room**3)
+            common = between(small, large, ROOM * self._room**3)
             if large - small > WORTH_IT * float(piece.volume):
                 raise CutOtherwise(*(each.name for each in self.pieces))
             found.append(VolumeShare(piece, PARTLY, common))
@@ -123,9 +123,9 @@ class Enclosed:
         for number, (itself, original, body, shown) in enumerate(self._shown):
             piece = self.pieces[number]
             areas = [_areas(each, original, body) for each in shown]
-            for place, between in self._touched(number).items():
+            for place, bounds in self._touched(number).items():
                 for far in (False, True):
-                    areas[far][place] = between[far]
+                    areas[far][place] = bounds[far]
             every = _areas(itself, original, body)
             own = self._own(piece, sum(every), body.skew)
             for place, name in enumerate(body.names):
@@ -139,7 +139,7 @@ class Enclosed:
                 elif large - small > WORTH_IT * whole:
                     raise CutOtherwise(*(each.name for each in self.pieces))
                 else:
-                    counted = _between(small * (1 - body.skew), large * (1 + body.skew), little)
+                    counted = between(small * (1 - body.skew), large * (1 + body.skew), little)
                     found.append(replace(share, whole=False, counted=counted))
         return tuple(found)
 
@@ -212,7 +212,7 @@ class Enclosed:
         true to a share of ``skew``."""
         if isinstance(piece.solution.figure, Solid) and isinstance(piece.solution.figure.body, Ellipsoid):
             known = piece.solution.values.get("surface")
-            area = _between(whole * (1 - skew), whole * (1 + skew), 0.0) if known is None else known.value
+            area = between(whole * (1 - skew), whole * (1 + skew), 0.0) if known is None else known.value
             return {"surface": FaceShare(piece, "surface", True, area, area, None)}
         alone = stacked((replace(piece, join="add"),), self.pi)
         return {share.face: replace(share, piece=piece) for share in alone.faces}
@@ -230,7 +230,7 @@ class Enclosed:
     def below(self, level: Real) -> Real:
         """What lies below a level."""
         small, large = (self.bound(float(level), far) for far in (False, True))
-        return _between(small, large, 0.0)
+        return between(small, large, 0.0)
 
     def bound(self, level: float, large: bool) -> float:
         """What lies below a level at least, or at most."""
@@ -240,7 +240,7 @@ class Enclosed:
     def section(self, level: Real) -> Real:
         """The area of the section at a level."""
         small, large = (whole.slice(float(level)).area() for whole in self._whole)
-        return _between(small, large, ROOM * self._room**2)
+        return between(small, large, ROOM * self._room**2)
 
     def wall_below(self, level: Real) -> Real:
         """The area of what of the surface lies below a level."""
@@ -250,7 +250,7 @@ class Enclosed:
             one = sum(_areas(_under(inner, at - self._off), original, body))
             two = sum(_areas(_under(outer, at + self._off), original, body))
             small, large = small + one * (1 - body.skew), large + two * (1 + body.skew)
-        return _between(small, large, ROOM * self._room**2)
+        return between(small, large, ROOM * self._room**2)
 
     def picture(self, steps: int) -> Pictured:
         """The surface as it is drawn, a full turn in so many steps."""
@@ -319,7 +319,7 @@ class Pictured:
         return found
 
 
-def _between(small: float, large: float, little: float) -> Real:
+def between(small: float, large: float, little: float = 0.0) -> Real:
     """A number of which only that is certain, give or take a little."""
     ball = arb((small + large) / 2, (large - small) / 2 + little)
     return Real(None, lambda: ball)

@@ -21,6 +21,7 @@ from mensuration.plane.edges import Line, Point
 from mensuration.plane.measuring import Covers, enclosed
 from mensuration.plane.placing import Bordered
 from mensuration.plane.regions import straight_side
+from mensuration.solids.enclosing import between
 from mensuration.solids.joining import Joined
 from mensuration.solids.layers import distinct
 from mensuration.solids.stacking import UP, Stack
@@ -157,7 +158,9 @@ def depth_of(joined: Joined, volume: Real) -> Real:
         return high - low
 
     if joined.enclosed:
-        return _between_bounds(joined, volume, float(low), float(high - low))
+        return _between_bounds(
+            lambda depth, large: _bound(joined, float(low) + depth, large), volume, float(high - low)
+        )
 
     def content(depth: Real) -> Real:
         return Real.sum(part(low + depth) for part in parts)
@@ -168,31 +171,30 @@ def depth_of(joined: Joined, volume: Real) -> Real:
     return _by_newton(content, volume, float(high - low))
 
 
-def _between_bounds(joined: Joined, volume: Real, low: float, height: float) -> Real:
-    """The depth between those at which at most, and at least, so much is below. CannotBeFilled where something else is there, too."""
-    group = joined.enclosed[0]
-    if joined.stacks or len(joined.enclosed) > 1:
-        names = " and ".join(f"“{piece.name}”" for piece in group.pieces[:2])
-        raise CannotBeFilled(
-            f"how deep it stands can't be told where {names} cut one another beside other pieces"
-        )
+def _bound(joined: Joined, level: float, large: bool) -> float:
+    """What lies below a level at least, or at most."""
+    exact = Real.of(Fraction(level))
+    stacks = (float(_below(stack)(exact)) for stack in joined.stacks)
+    return sum(stacks) + sum(group.bound(level, large) for group in joined.enclosed)
+
+
+def _between_bounds(bound: Callable[[float, bool], float], volume: Real, height: float) -> Real:
+    """The depth between those at which at most, and at least, so much is below; ``bound`` tells both of a depth."""
+    ball = volume.ball()
 
     def at(large: bool) -> float:
-        return _roughly(
-            lambda depth: Real.of(Fraction(group.bound(low + float(depth), large))), volume, height
-        )[0]
+        """The depth at which the most (or the least) there can be is the least (or most) of the volume."""
+        wanted = Real.of(Fraction(float((ball.lower() if large else ball.upper()).mid())))
+        return _roughly(lambda depth: Real.of(Fraction(bound(float(depth), large))), wanted, height)[0]
 
     first, last = at(large=True), at(large=False)
-    ball = arb((first + last) / 2, abs(last - first) / 2 + NARROW * height)
-    return Real(None, lambda: ball)
+    return between(first, last, NARROW * height)
 
 
 def risen(joined: Joined, body: Joined, depth: Real) -> Real:
     """How deep the liquid stands once another solid stands in it on the ground. CannotBeFilled where it runs over."""
     low, high = reach_up(joined)
     floor, top = reach_up(body)
-    if joined.enclosed or body.enclosed:
-        raise CannotBeFilled("how far it rises can't be told where pieces cut one another anyhow")
     liquid, height, tall = filled(joined, depth), high - low, top - floor
     outer, inner = _parts(joined), _parts(body)
 
@@ -205,6 +207,13 @@ def risen(joined: Joined, body: Joined, depth: Real) -> Real:
         raise CannotBeFilled("it runs over: so much liquid and the solid in it don't fit")
     if liquid.same_as(room):
         return height
+    if joined.enclosed or body.enclosed:
+
+        def bound(level: float, large: bool) -> float:
+            within = _bound(body, float(floor) + min(level, float(tall)), not large)
+            return _bound(joined, float(low) + level, large) - within
+
+        return _between_bounds(bound, liquid, float(height))
     exact = _evenly_risen(joined, body, content, liquid)
     return _by_newton(content, liquid, float(height)) if exact is None else exact
 

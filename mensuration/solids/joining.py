@@ -36,26 +36,9 @@ class Joined:
     enclosed: tuple[Enclosed, ...] = ()
 
     @property
-    def has_known_edges(self) -> bool:
-        """Whether the length of every edge is known: not where round pieces are cut across."""
-        return (
-            not self.alone
-            and not self.enclosed
-            and not any(
-                stack.cutting or any(_is_seen_sideways(piece, stack.axis) for piece in stack.pieces)
-                for stack in self.stacks
-            )
-        )
-
-    @property
     def without_surface(self) -> Piece | None:
         """A piece whose surface has no formula."""
         return next((piece for piece in self.alone if SURFACE not in piece.solution.values), None)
-
-
-def _is_seen_sideways(piece: Piece, axis: int) -> bool:
-    """Whether it is round and its layers along an axis are not; those of a ball are."""
-    return piece.lies_across(axis) and not all(layer.by_squares for layer in piece.layers(axis)[0])
 
 
 def join(pieces: tuple[Piece, ...], pi: Real) -> Joined:

@@ -129,8 +129,22 @@ class Slab:
     def _levels(self) -> dict[Fraction, Real]:
         return {}
 
+    def moves(self, number: int) -> bool:
+        """Whether a corner of the arrangement between is one of pieces that change."""
+        changing = {piece.index for piece, layer in self.present if not layer.constant}
+        if number in self._corners:
+            return self._corners[number][0][0] in changing
+        edges = self.between.vertices[number].edges
+        return edges is None or any(edge.part in changing for edge in edges)
+
+    def goes_straight(self, number: int) -> bool:
+        """Whether a corner is the end of an edge, or where two straight ones meet."""
+        edges = self.between.vertices[number].edges
+        return number in self._corners or (edges is not None and all(edge.straight for edge in edges))
+
     def point(self, number: int, share: Fraction) -> Point:
-        """Where a corner of the arrangement between lies at a share of the slab's height; of straight edges only."""
+        """Where a corner of the arrangement between lies at a share of the slab's height: the end of an edge, or where two straight
+        ones meet."""
         vertex = self.between.vertices[number]
         if number in self._corners:
             place, last = self._corners[number]

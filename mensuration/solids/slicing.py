@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from mensuration.catalogue.figure import XYZ, CountedFaces, Faces, Raised, Solid, Turned
 from mensuration.catalogue.own_body import OwnBody
 from mensuration.expressions import evaluate, parse
@@ -13,6 +15,8 @@ from mensuration.solids.polyhedron import Polyhedron, polygon_raised
 from mensuration.solids.space import Point3
 from mensuration.solids.turned import layers_round, profile_of
 from mensuration.solving import Solution
+
+ENDS = ("bottom", "top")  # of what is raised straight up
 
 
 def layers_of(solution: Solution, axis: int) -> tuple[tuple[Layer, ...], tuple[Flat, ...]]:
@@ -61,7 +65,10 @@ def exact_point(solution: Solution, xyz: XYZ) -> Point3:
 def _raised(solution: Solution, body: Raised, axis: int) -> tuple[tuple[Layer, ...], tuple[Flat, ...]]:
     values = {own: solution.values[name] for own, name in body.names.items() if name in solution.values}
     base = Solution(body.base, values, frozenset(), (), solution.pi)
-    edges = place("base", 0, "add", base, Placement()).edges
+    edges = tuple(
+        replace(edge, name=f"{edge.name} side") if edge.name in ENDS else edge
+        for edge in place("base", 0, "add", base, Placement()).edges
+    )
     height = solution.values[body.height].value
     if axis != 2:
         if not all(edge.straight for edge in edges):
@@ -70,4 +77,4 @@ def _raised(solution: Solution, body: Raised, axis: int) -> tuple[tuple[Layer, .
     layer = Layer(
         NOUGHT, height, True, lambda level: edges, lambda place, low, high: edges[place].length * (high - low)
     )
-    return (layer,), (Flat("bottom", NOUGHT, False), Flat("top", height, True))
+    return (layer,), (Flat(ENDS[0], NOUGHT, False), Flat(ENDS[1], height, True))

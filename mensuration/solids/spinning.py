@@ -55,7 +55,7 @@ class SpunRegion(OwnBody):
         if not sides:
             return None
         length, angle = solution.values["centroid"].kind, solution.values[TURN]
-        edge = Real.sum(self._length(side) for side in sides)
+        edge = Real.sum(side.length(self.pi) for side in sides)
         moment = Real.sum(self._moment(side) for side in sides)
         values = {"edge": Quantity(edge, length), "middle": Quantity(moment / edge, length)}
         if self.turn(solution) is None:
@@ -68,14 +68,6 @@ class SpunRegion(OwnBody):
     def turn(self, solution: Solution) -> Real | None:
         turn = solution.values[TURN].value
         return None if turn.same_as(UNIT) else turn
-
-    def _length(self, side: Side) -> Real:
-        if side.level:
-            return abs(side.end[0] - side.start[0])
-        if side.centre is None or side.radius is None:
-            x, y = side.end[0] - side.start[0], side.end[1] - side.start[1]
-            return (x * x + y * y).sqrt()
-        return side.radius * side.angle(self.pi)
 
     def _moment(self, side: Side) -> Real:
         """The integral of the distance from the axis along a side."""

@@ -65,6 +65,15 @@ class Side:
         low, high = self.levels
         return float(low) < level < float(high)
 
+    def length(self, pi: Real) -> Real:
+        """How long it is."""
+        if self.level:
+            return abs(self.end[0] - self.start[0])
+        if self.centre is None or self.radius is None:
+            x, y = self.end[0] - self.start[0], self.end[1] - self.start[1]
+            return (x * x + y * y).sqrt()
+        return self.radius * self.angle(pi)
+
     def at(self, level: Real) -> Real:
         """How far from the axis the surface is at a level."""
         if self.centre is None or self.radius is None:

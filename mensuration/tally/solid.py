@@ -55,7 +55,7 @@ class SolidTallies:
         """Those that can be told."""
         if self.joined.without_surface is not None:
             return MEASURES[:1]
-        return MEASURES if self.joined.has_known_edges else MEASURES[:3]
+        return MEASURES[:3] if edges_of(self.joined) is None else MEASURES
 
     def of(self, measure: str) -> Tally:
         """The tally of ``volume``, ``surface``, ``lateral`` or ``edges``."""
@@ -98,7 +98,7 @@ class SolidTallies:
     def edges(self) -> Tally:
         """All edges, those of one length together, the longest first."""
         groups: list[list[Real]] = []
-        for length in sorted(edges_of(self.joined), key=float, reverse=True):
+        for length in sorted(edges_of(self.joined) or (), key=float, reverse=True):
             if groups and groups[-1][0].same_as(length):
                 groups[-1].append(length)
             else:

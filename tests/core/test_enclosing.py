@@ -13,17 +13,19 @@ import numpy as np
 import pytest
 
 from mensuration.catalogue import figures
+from mensuration.drawing.space import draw_solid
 from mensuration.expressions import Quantity
-from mensuration.numbers import PI, Real
+from mensuration.numbers import PI, Real, Rounding
 from mensuration.problem import evaluate_document
 from mensuration.solids import Frame, Piece, join
 from mensuration.solids.enclosing import Enclosed
-from mensuration.solids.filling import depth_of, filled
+from mensuration.solids.filling import depth_of, filled, risen
 from mensuration.solids.meshes import body_of
 from mensuration.solids.slabs import CutOtherwise
 from mensuration.solids.wetting import free_surface, wetted
 from mensuration.solving import solve
-from mensuration.units import LENGTH
+from mensuration.telling import Teller
+from mensuration.units import LENGTH, UNITS
 
 Given = dict[str, Any]
 
@@ -139,7 +141,7 @@ def test_tori_ellipsoids_and_three_cones_have_volume_and_surface(
     pieces: tuple[Piece, ...], digits: int
 ) -> None:
     joined = join(pieces, PI)
-    assert joined.enclosed and not joined.has_known_edges
+    assert joined.enclosed
     for each in joined.shares:
         assert share(each.common, float(each.piece.volume)) < 10.0**-digits
 
@@ -174,6 +176,20 @@ def test_two_cones_are_filled_and_emptied_again() -> None:
         < 1e-3
     )
     assert abs(float(wetted(joined, full)) - whole) < 0.05
+
+
+def test_crossing_cones_are_lowered_into_a_tank_and_stand_beside_a_block() -> None:
+    """What the liquid loses in room it gains in height; with a block beside them the liquid stands as high again."""
+    tank = join((piece(0, "cuboid", length=8, width=8, height=6),), PI)
+    two, standing = Real.of(2), join(cones(), PI)
+    level = risen(tank, standing, two)
+    assert 2 < float(level) < 2.5 and share(level) < 1e-3
+    within = 64 * float(level) - float(filled(standing, level))
+    assert within == pytest.approx(128, abs=64 * share(level) + share(filled(standing, level)) + 1e-6)
+    beside = join((*cones(), piece(2, "cuboid", "20 0 0", length=2, width=2, height=3)), PI)
+    assert beside.enclosed and beside.stacks
+    depth = depth_of(beside, filled(beside, two))
+    assert abs(float(depth) - 2) <= share(depth) + 1e-6 and share(depth) < 2e-3
 
 
 def test_more_than_a_dozen_pieces_are_not_tried() -> None:
@@ -243,6 +259,22 @@ def test_meshes_lie_within_and_round_their_bodies(shape: str) -> None:
     surface = one.solution.values.get("surface")
     if surface is not None:
         assert abs(float(surface.value) / flat - 1) <= body.skew + 1e-9
+
+
+def test_between_flush_faces_of_several_pieces_no_line_is_drawn() -> None:
+    """Two boxes, 3 by 3 in common, both on the ground and of one height, beside an ellipsoid that cuts one of them."""
+    flush = (
+        piece(0, "cuboid", length=4, width=4, height=2),
+        piece(1, "cuboid", "1 1 0", length=5, width=5, height=2),
+        piece(2, "ellipsoid", "6 6 1", a=1, b=0.7, c=0.5),
+    )
+    joined = join(flush, PI)
+    assert joined.enclosed
+    drawn = draw_solid(joined, {}, Teller(UNITS["m"], UNITS["deg"], Rounding(places=2), PI))
+    assert drawn is not None
+    top = [ends for ends in drawn.edges if all(z == 2 for _, _, z in ends)]
+    length = sum(np.hypot(b[0] - a[0], b[1] - a[1]) for ends in top for a, b in pairwise(ends))
+    assert length == pytest.approx(24)
 
 
 def test_the_picture_of_cut_cones_is_closed_and_its_edges_lie_on_two_faces() -> None:

@@ -78,7 +78,7 @@ def test_the_edges_of_every_solid_are_those_of_its_faces(name: str) -> None:
     figure = figures()[name]
     solution = solve(figure, starting_givens(figure), PI)
     joined = join((Piece("it", 0, "add", solution, Frame()),), PI)
-    lengths = [float(length) for length in edges_of(joined)]
+    lengths = [float(length) for length in edges_of(joined) or ()]
     assert all(length > 0 for length in lengths)
     assert isinstance(figure, Solid)
     body = figure.body

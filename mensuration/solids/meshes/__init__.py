@@ -21,7 +21,16 @@ __all__ = ["Body", "NoMesh", "body_of"]
 
 
 def body_of(piece: Piece, steps: int | None = None) -> Body:
-    """The mesh of a piece in its place, a full turn in so many ``steps``. NoMesh where it can't be enclosed."""
+    """The mesh of a piece in its place, a full turn in so many ``steps``. NoMesh where it can't be enclosed.
+
+    >>> from mensuration.catalogue import figures
+    >>> from mensuration.numbers import PI
+    >>> from mensuration.solids import Frame
+    >>> from mensuration.solving import solve, starting_givens
+    >>> cube = solve(figures()["cube"], starting_givens(figures()["cube"]), PI)
+    >>> body_of(Piece("box", 0, "add", cube, Frame())).itself().volume()
+    27.0
+    """
     solid, solution = piece.solution.figure, piece.solution
     assert isinstance(solid, Solid)
     match solid.body:

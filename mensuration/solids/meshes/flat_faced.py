@@ -16,7 +16,7 @@ def flat_faced(values: dict[str, float], body: Faces) -> Body:
 
     >>> from mensuration.catalogue import figures
     >>> body = figures()["cube"].body
-    >>> flat_faced({"edge": 2.0}, body).itself().volume()
+    >>> flat_faced({"side": 2.0}, body).itself().volume()
     8.0
     """
     names = list(body.corners)
