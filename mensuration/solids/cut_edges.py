@@ -7,24 +7,28 @@ that meet at an angle φ has K ≤ (k + l)/sin φ, where k and l bound theirs.
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from functools import cached_property
-from itertools import combinations
+from itertools import combinations, pairwise
 from math import cos
+from statistics import median
 
 import numpy as np
 
 from mensuration.solids.bounding_surfaces import Placed, Plane, Surface, surfaces_of
 from mensuration.solids.enclosing import Enclosed
-from mensuration.solids.meshes.body import BARELY, Points
+from mensuration.solids.meshes import body_of
+from mensuration.solids.meshes.body import BARELY, Corners, Points
 
-STEPS = 240  # in which a full turn is looked at
+STEPS = 120  # in which a full turn is looked at
 SMOOTH = 0.1  # the angle below which two faces pass into one another
 FINE = 3e-7  # of a chord, by which a stretch may be longer
 MOST = 60_000  # points on one edge
+ROUNDS = 24  # in which points are put between others
 WORTH_IT = 1e-3  # of all lengths, how much may be uncertain for them to be told
-NEWTON = 8
+NEWTON, EXACTLY = 8, 1e-14
+NEAR = 1e-3  # of the size: no corner of a mesh is farther from where it belongs
 AWRY = 0.5  # by which the way of a curve may differ from that of a chord, in radians
 Face = tuple[int, str]
 
@@ -70,19 +74,22 @@ class _Walks:
         self._group = group
         seen = group.picture(STEPS)
         self._points = seen.points
-        self._faces_at: dict[int, set[Face]] = {}
+        self._corners: dict[int, Points] = {}
+        names = list(dict.fromkeys(seen.named))
+        places = {name: place for place, name in enumerate(names)}
+        faces = np.array([places[name] for name in seen.named])
         self._near: dict[int, dict[int, tuple[Face, Face]]] = {}
-        sides: dict[tuple[int, int], Face] = {}
-        for (a, b, c), face in zip(seen.triangles.tolist(), seen.named, strict=True):
-            sides |= dict.fromkeys(((a, b), (b, c), (c, a)), face)
-            for vertex in (a, b, c):
-                self._faces_at.setdefault(vertex, set()).add(face)
-        for (a, b), face in sides.items():
-            other = sides.get((b, a))
-            if a < b and other is not None and other != face:
-                pair = min(face, other), max(face, other)
-                self._near.setdefault(a, {})[b] = pair
-                self._near.setdefault(b, {})[a] = pair
+        self._alike: dict[tuple[int, int], float] = {}
+        for a, b, one, two in _borders(seen.triangles, faces, len(seen.points)):
+            pair = sorted((names[faces[one]], names[faces[two]]))
+            self._near.setdefault(a, {})[b] = pair[0], pair[1]
+            self._near.setdefault(b, {})[a] = pair[0], pair[1]
+            self._alike[a, b] = self._alike[b, a] = float(seen.normals[one] @ seen.normals[two])
+        on_edges = np.isin(seen.triangles, list(self._near)).any(axis=1)
+        self._faces_at: dict[int, set[Face]] = {}
+        for corners, face in zip(seen.triangles[on_edges].tolist(), faces[on_edges].tolist(), strict=True):
+            for vertex in corners:
+                self._faces_at.setdefault(vertex, set()).add(names[face])
 
     @cached_property
     def found(self) -> list[_Walk]:
@@ -113,36 +120,69 @@ class _Walks:
     def _surfaces(self) -> dict[Face, Surface]:
         return {
             (piece.index, name): surface
-            for piece, body in zip(self._group.pieces, self._group.bodies, strict=True)
-            for name, surface in surfaces_of(piece, body).items()
+            for piece in self._group.pieces
+            for name, surface in surfaces_of(piece, body_of(piece, STEPS)).items()
         }
 
     def measured(self, walk: _Walk) -> CutEdge | None:
         """An edge with its length; None where its faces pass smoothly into one another."""
+        if median(self._alike[ends] for ends in pairwise(walk.vertices)) > cos(SMOOTH):
+            return None
         one, two = (self._surfaces[face] for face in walk.faces)
         points = self._points[walk.vertices]
-        across = np.cross(one.normal(points), two.normal(points))
-        if float(np.median(np.linalg.norm(across, axis=1))) < SMOOTH:
-            return None
-        one, two = _transversal(one, two, points)
-        course = _on_all(points, [one, two])
         ends = () if walk.closed else (walk.vertices[0], walk.vertices[-1])
-        if walk.closed:
-            course = np.concatenate([course, course[:1]])
-        else:
-            course[0], course[-1] = (self._corner(vertex) for vertex in ends)
         own = walk.faces[0][0] == walk.faces[1][0] and all(
             face[0] == walk.faces[0][0] for vertex in ends for face in self._faces_at[vertex]
         )
-        least, most = _length(_thinned(course), one, two)
-        return CutEdge(walk.faces, least, most, own)
+        return CutEdge(walk.faces, *self._length(walk, *_transversal(one, two, points)), own)
+
+    def _length(self, walk: _Walk, one: Surface, two: Surface) -> tuple[float, float]:
+        corners = (
+            () if walk.closed else [self._corner(vertex) for vertex in (walk.vertices[0], walk.vertices[-1])]
+        )
+        if isinstance(one, Plane) and isinstance(two, Plane) and corners:
+            straight = float(np.linalg.norm(corners[1] - corners[0]))
+            return straight * (1 - BARELY), straight * (1 + BARELY)
+        course = _on_all(self._points[walk.vertices], [one, two])
+        if corners:
+            course[0], course[-1] = corners
+        else:
+            course = np.concatenate([course, course[:1]])
+        return _length(_thinned(course), one, two)
 
     def _corner(self, vertex: int) -> Points:
         """A corner brought onto all the surfaces that meet there."""
+        if vertex in self._corners:
+            return self._corners[vertex]
         here = [self._surfaces[face] for face in sorted(self._faces_at[vertex])]
-        sharp = [plane for one, two in combinations(here, 2) for plane in _common_planes(one, two)]
-        found: Points = _on_all(self._points[[vertex]], [*here, *sharp])[0]
-        return found
+        spot = self._points[[vertex]]
+        size = float(np.abs(self._points).max())
+        planes = [plane for one, two in combinations(here, 2) for plane in _common_planes(one, two)]
+        through = [*here, *(plane for plane in planes if abs(float(plane.off(spot)[0])) < NEAR * size)]
+        found = _on_all(spot, through)
+        if max(abs(float(surface.off(found)[0])) for surface in through) > BARELY * size:
+            raise CannotBeFollowed
+        self._corners[vertex] = found[0]
+        return self._corners[vertex]
+
+
+def _borders(triangles: Corners, faces: Corners, count: int) -> Iterator[tuple[int, int, int, int]]:
+    """Two vertices between which triangles of different faces meet, and these triangles."""
+    starts, ends = triangles.ravel(), np.roll(triangles, -1, axis=1).ravel()
+    owners = np.repeat(np.arange(len(triangles)), 3)
+    ahead = starts < ends
+    order = [
+        np.argsort((np.minimum(starts, ends) * count + np.maximum(starts, ends))[way])
+        for way in (ahead, ~ahead)
+    ]
+    a, b, one = (values[ahead][order[0]] for values in (starts, ends, owners))
+    c, d, two = (values[~ahead][order[1]] for values in (ends, starts, owners))
+    if len(a) != len(c) or (a != c).any() or (b != d).any():
+        raise CannotBeFollowed  # more than two triangles meet somewhere
+    differ = faces[one] != faces[two]
+    yield from zip(
+        a[differ].tolist(), b[differ].tolist(), one[differ].tolist(), two[differ].tolist(), strict=True
+    )
 
 
 def _common_planes(one: Surface, two: Surface) -> list[Plane]:
@@ -170,14 +210,31 @@ def _transversal(one: Surface, two: Surface, points: Points) -> tuple[Surface, S
 
 
 def _on_all(points: Points, surfaces: Sequence[Surface]) -> Points:
-    points = points.copy()
+    """Points brought onto all of some surfaces by Newton's method, by the shortest way."""
+    barely = EXACTLY * float(np.abs(points).max())
     for _ in range(NEWTON):
         off = np.stack([surface.off(points) for surface in surfaces], axis=1)
+        if np.abs(off).max() < barely:
+            break
         ways = np.stack([surface.normal(points) for surface in surfaces], axis=1)
-        points -= (np.linalg.pinv(ways, rcond=1e-7) @ off[:, :, None])[:, :, 0]
+        points = points - (_two(ways, off) if len(surfaces) == 2 else _several(ways, off))
     if not np.isfinite(points).all():
         raise CannotBeFollowed
     return points
+
+
+def _two(ways: Points, off: Points) -> Points:
+    cosine = np.einsum("ij,ij->i", ways[:, 0], ways[:, 1])
+    rest = np.maximum(1 - cosine**2, 1e-14)
+    one, two = off[:, 0], off[:, 1]
+    found: Points = ((one - cosine * two) / rest)[:, None] * ways[:, 0]
+    found += ((two - cosine * one) / rest)[:, None] * ways[:, 1]
+    return found
+
+
+def _several(ways: Points, off: Points) -> Points:
+    found: Points = (np.linalg.pinv(ways, rcond=1e-7) @ off[:, :, None])[:, :, 0]
+    return found
 
 
 def _thinned(course: Points) -> Points:
@@ -197,7 +254,7 @@ def _thinned(course: Points) -> Points:
 
 def _length(course: Points, one: Surface, two: Surface) -> tuple[float, float]:
     """The length of a curve through points, at least and at most; more of them are put between as long as that helps."""
-    while True:
+    for round_ in range(ROUNDS + 1):
         steps = np.diff(course, axis=0)
         chords = np.linalg.norm(steps, axis=1)
         across = np.cross(one.normal(course), two.normal(course))
@@ -208,10 +265,12 @@ def _length(course: Points, one: Surface, two: Surface) -> tuple[float, float]:
         with np.errstate(divide="ignore", invalid="ignore"):
             halves = np.where(bends == 0, 0.0, np.where(least > 0, bends * chords / (2 * least), np.inf))
         wanting = halves**2 / 6 > FINE
-        if not wanting.any() or len(course) > MOST:
+        if not wanting.any() or len(course) > MOST or round_ == ROUNDS:
             break
         put = _on_all(middles[wanting], [one, two])
         course = np.insert(course, np.flatnonzero(wanting) + 1, put, axis=0)
+    if not (sines > 0).all():
+        raise CannotBeFollowed
     ways = across / sines[:, None]
     along = [np.abs(np.einsum("ij,ij->i", way, steps)) for way in (ways[:-1], ways[1:])]
     if not (np.minimum(*along) > cos(AWRY) * chords).all() or not (halves < 1).all():

@@ -50,11 +50,18 @@ def edges_of(joined: Joined) -> tuple[Real, ...] | None:
 
 
 def _of(stack: Stack) -> list[Real]:
+    """Exact lengths where they have a form; of sections that change, where those that are seen on the surfaces come to as much."""
+    group = Enclosed(stack.pieces, stack.pi)
     try:
-        return _exactly(stack)
+        exact = _exactly(stack)
     except NotStraight:
         circles = _circles(stack) if all(slab.coaxial for slab in stack.slabs) else []
-        return _between_meshes(Enclosed(stack.pieces, stack.pi), circles)
+        return _between_meshes(group, circles)
+    if len(stack.pieces) > 1 and not all(slab.constant for slab in stack.slabs):
+        seen, total = cut_edges(group), sum(float(length) for length in exact)
+        if not sum(edge.least for edge in seen) <= total <= sum(edge.most for edge in seen):
+            return _between_meshes(group)
+    return exact
 
 
 def _circles(stack: Stack) -> list[Real]:

@@ -40,10 +40,6 @@ class Enclosed:
     pieces: tuple[Piece, ...]
     pi: Real
 
-    def __post_init__(self) -> None:
-        if len(self.pieces) > MOST:
-            raise CutOtherwise(*(piece.name for piece in self.pieces))
-
     @cached_property
     def bodies(self) -> list[Body]:
         return [body_of(piece) for piece in self.pieces]
@@ -76,6 +72,8 @@ class Enclosed:
     @cached_property
     def shares(self) -> tuple[VolumeShare, ...]:
         """What each piece does to the volume."""
+        if len(self.pieces) > MOST:
+            raise CutOtherwise(*(piece.name for piece in self.pieces))
         found = []
         for number, piece in enumerate(self.pieces):
             small, large = (

@@ -9,9 +9,9 @@ from math import hypot
 
 from mensuration.numbers import Real
 from mensuration.plane.arrangement import Fragment
-from mensuration.plane.edges import Edge, Spot
+from mensuration.plane.edges import Edge, Point, Spot
 from mensuration.plane.measuring import Covers
-from mensuration.plane.regions import regions_of, turning, walks
+from mensuration.plane.regions import regions_of, turning, vertex_point, walks
 from mensuration.solids.bordering import length_along
 from mensuration.solids.layers import HALF, Layer
 from mensuration.solids.shares import FlatRegion
@@ -101,12 +101,14 @@ class _Walls:
     def __init__(self, stack: Stack, slab: Slab) -> None:
         self.slab, self._pi = slab, stack.pi
         self._fragments: dict[tuple[int, int], list[Fragment]] = {}
+        self._inner: set[tuple[int, int]] = set()
         self.edges: dict[tuple[int, int], Edge] = {}
         for fragment in slab.between.fragments:
             edge = stack.wall_of(fragment)
             if edge is not None:
                 self.edges[edge.part, edge.index] = edge
                 self._fragments.setdefault((edge.part, edge.index), []).append(fragment)
+            self._inner |= {(o.edge.part, o.edge.index) for o in fragment.owners if o.edge is not edge}
         self.layers = {piece.index: layer for piece, layer in slab.present}
         self.names = {(edge.part, edge.name) for edge in self.edges.values()}
         self.upright = [edge for edge in self.edges.values() if self.layers[edge.part].constant]
@@ -120,19 +122,47 @@ class _Walls:
                 continue
             same = self.layers[wall.part].constant
             goes_on = [*beside, *(other.upright if same and other else ())]
-            for edge in self.layers[wall.part].at(level):
-                if edge.index != wall.index or not float(edge.length) > NEARLY:
-                    continue
-                if not same:
-                    if not any(_lies_on(edge.spot(0.5), each) for each in goes_on):
-                        yield [edge.a, edge.spot(0.5), edge.b], edge.length
-                    continue
-                left = [
-                    f for f in self._fragments[key] if not any(_lies_on(f.middle, each) for each in goes_on)
+            ends = self._staying(key, wall) if same else self._moving(key, wall, level)
+            for spots, length in ends:
+                if float(length) > NEARLY and not any(
+                    _lies_on(spots[len(spots) // 2], each) for each in goes_on
+                ):
+                    yield spots, length
+
+    def _staying(self, key: tuple[int, int], wall: Edge) -> Iterator[tuple[list[Spot], Real]]:
+        for fragment in self._fragments[key]:
+            yield [fragment.middle], length_along(self.slab.between, wall, [fragment], self._pi)
+
+    def _moving(self, key: tuple[int, int], wall: Edge, level: Real) -> Iterator[tuple[list[Spot], Real]]:
+        """Where a wall is straight, its bits are led on to the level; what is round is there as a whole."""
+        if wall.straight:
+            for fragment in self._fragments[key]:
+                (ax, ay), (bx, by) = (
+                    self._led_on(number, level) for number in (fragment.tail, fragment.head)
+                )
+                spots = [
+                    (float(ax), float(ay)),
+                    (float(ax + bx) / 2, float(ay + by) / 2),
+                    (float(bx), float(by)),
                 ]
-                if left:
-                    length = length_along(self.slab.between, wall, left, self._pi)
-                    yield [fragment.middle for fragment in left], length
+                yield spots, ((bx - ax) * (bx - ax) + (by - ay) * (by - ay)).sqrt()
+            return
+        if key in self._inner:
+            raise NotStraight
+        for edge in self.layers[wall.part].at(level):
+            if edge.index == wall.index:
+                yield [edge.a, edge.spot(0.5), edge.b], edge.length
+
+    def _led_on(self, number: int, level: Real) -> Point:
+        """Where a corner comes to be at one of the slab's ends."""
+        if not self.slab.moves(number):
+            return vertex_point(self.slab.between.vertices[number])
+        if not self.slab.goes_straight(number):
+            raise NotStraight
+        near, far = (self.slab.point(number, share) for share in (Fraction(1, 4), Fraction(3, 4)))
+        if level is self.slab.high:
+            near, far = far, near
+        return near[0] + (near[0] - far[0]) * HALF, near[1] + (near[1] - far[1]) * HALF
 
 
 def _along_walls(stack: Stack) -> Iterator[Real]:

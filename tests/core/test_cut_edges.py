@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from math import cos, pi, sin, sqrt
 from typing import Any
 
@@ -79,6 +80,53 @@ def test_flush_boxes_by_hand() -> None:
         {"name": "b", "shape": "cuboid", "given": {"length": "5", "width": "5", "height": "2"}, "at": ["1", "1", "0"]},
     )  # fmt: skip
     assert results["quantities"]["edges"]["exact"] == "64"
+
+
+def test_a_pyramid_that_lies_on_an_edge_has_that_edge() -> None:
+    """Its base is upright, its section comes to a line above and below; beside a drum that it does not touch."""
+    pyramid = {"name": "p", "shape": "square-pyramid", "given": {"side": "4", "height": "4"}, "turns": ["x"]}
+    drum = {"name": "d", "shape": "cylinder", "given": {"radius": "2", "height": "4"}, "at": ["9", "0", "0"]}
+    wanted = 16 + 4 * sqrt(24) + 8 * pi
+    assert size(solid(pyramid, drum), "edges") == pytest.approx(wanted)
+
+
+def test_what_goes_straight_on_through_several_layers_is_one_edge() -> None:
+    """A pyramid beside a lower box: its four slanting edges are not cut by the level of the box's top."""
+    results = solid(
+        {"name": "p", "shape": "square-pyramid", "given": {"side": "4", "height": "4"}},
+        {"name": "b", "shape": "cuboid", "given": {"length": "1", "width": "1", "height": "1"}, "at": ["2", "2", "0"]},
+    )  # fmt: skip
+    entries = [entry["title"] for entry in results["tallies"]["edges"]["entries"]]
+    assert entries == ["4 edges", "4 edges", "12 edges"]
+
+
+@pytest.mark.parametrize("name", ["lying", "crossing"])
+def test_exact_edges_are_told_only_where_the_surfaces_say_the_same(name: str) -> None:
+    """Found by trying: sections that change and lie flush with others."""
+    if name == "lying":
+        upright = piece(1, "square-pyramid", "2 -1 0", "", "take", side=2, height=3)
+        lying = replace(piece(0, "square-pyramid", side=4, height=3), frame=_lying("1 0 -1"))
+        pieces = (lying, upright)
+    else:
+        kite = piece(1, "kite-prism", "-1 -1 -2", "", "take", d1=3, d2=3, above=1, height=2)
+        pieces = (piece(0, "square-pyramid", "1 1 -1", side=3, height=3), kite)
+    seen = cut_edges(Enclosed(pieces, PI))
+    total = sum(float(length) for length in lengths(pieces))
+    assert sum(edge.least for edge in seen) - 1e-9 <= total <= sum(edge.most for edge in seen) + 1e-9
+
+
+def _lying(at: str) -> Frame:
+    x, y, z = (Real.of(int(value)) for value in at.split())
+    return Frame(((0, 1), (2, 1), (1, -1)), (x, y, z))
+
+
+def test_a_pipe_that_ends_on_the_ground_under_another_touches_its_corner() -> None:
+    """The branch's bottom touches the lying main pipe along no line, only in two points at which edges end."""
+    main = piece(0, "cylinder", "0 0 1", "y", radius=1, height=4)
+    found = lengths((main, piece(1, "cylinder", "2 0 0", radius=1, height=3)))
+    curve = 2 * sqrt(2) * ellipe(0.5)  # half an ellipse
+    wanted = 2 * curve + 4 * (curve / 2) + 3 * 2 * pi + 2 * pi
+    assert sum(float(length) for length in found) == pytest.approx(wanted, rel=1e-6)
 
 
 def test_all_lengths_by_three() -> None:

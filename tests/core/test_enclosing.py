@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections import Counter
 from fractions import Fraction
+from itertools import pairwise
 from math import pi, sqrt
 from random import Random
 from typing import Any
@@ -194,7 +195,7 @@ def test_crossing_cones_are_lowered_into_a_tank_and_stand_beside_a_block() -> No
 
 def test_more_than_a_dozen_pieces_are_not_tried() -> None:
     with pytest.raises(CutOtherwise):
-        Enclosed(tuple(piece(i, "sphere", radius=1) for i in range(13)), PI)
+        _ = Enclosed(tuple(piece(i, "sphere", radius=1) for i in range(13)), PI).shares
 
 
 def test_a_figure_with_a_hole_raised_and_cut_by_a_lying_cone() -> None:
