@@ -22,8 +22,8 @@ from mensuration.plane.arrangement import Arrangement, Fragment
 from mensuration.plane.edges import Edge, Spot
 from mensuration.plane.regions import walks
 from mensuration.solids import Joined, Piece
+from mensuration.solids.edges.in_layers import turns
 from mensuration.solids.enclosing import Enclosed
-from mensuration.solids.layer_edges import turns
 from mensuration.solids.raising import upright_span
 from mensuration.solids.shares import FlatRegion
 from mensuration.solids.slabs import Slab

@@ -14,8 +14,8 @@ from mensuration.catalogue import figures
 from mensuration.catalogue.figure import Solid
 from mensuration.numbers import PI, Real
 from mensuration.solids import Frame, Piece, join
-from mensuration.solids.cut_edges import cut_edges
 from mensuration.solids.edges import edges_of
+from mensuration.solids.edges.cut import cut_edges
 from mensuration.solids.enclosing import Enclosed
 from mensuration.solving import solve, starting_givens
 from tests.core.helpers import size, solid, solid_work

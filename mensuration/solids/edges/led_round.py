@@ -8,7 +8,7 @@ from math import pi as half_turn
 
 from mensuration.numbers import UNIT, Real
 from mensuration.plane.runs import runs_of
-from mensuration.solids.layer_edges import CORNER
+from mensuration.solids.edges.in_layers import CORNER
 from mensuration.solids.turned import Side
 
 BARELY = 1e-9

@@ -16,7 +16,7 @@ from statistics import median
 
 import numpy as np
 
-from mensuration.solids.bounding_surfaces import Placed, Plane, Surface, surfaces_of
+from mensuration.solids.edges.surfaces import Placed, Plane, Surface, surfaces_of
 from mensuration.solids.enclosing import Enclosed
 from mensuration.solids.meshes import body_of
 from mensuration.solids.meshes.body import BARELY, Corners, Points

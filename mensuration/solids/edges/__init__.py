@@ -11,12 +11,12 @@ from mensuration.numbers import Real
 from mensuration.plane import TooCrowded
 from mensuration.plane.runs import runs_of
 from mensuration.solids.choosing import stacked
-from mensuration.solids.cut_edges import CannotBeFollowed, CutEdge, cut_edges
+from mensuration.solids.edges.cut import CannotBeFollowed, CutEdge, cut_edges
+from mensuration.solids.edges.in_layers import NotStraight, layer_edges
+from mensuration.solids.edges.led_round import profile_edges
 from mensuration.solids.enclosing import Enclosed, between
 from mensuration.solids.joining import Joined
-from mensuration.solids.layer_edges import NotStraight, layer_edges
 from mensuration.solids.meshes import NoMesh
-from mensuration.solids.profile_edges import profile_edges
 from mensuration.solids.slabs import CutOtherwise
 from mensuration.solids.spinning import SpunRegion
 from mensuration.solids.stacking import Stack
