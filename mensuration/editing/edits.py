@@ -126,6 +126,15 @@ class DuplicatePart(Model):
         return Edited(*parts.duplicate_part(problem, self.figure, self.part))
 
 
+class RemovePart(Model):
+    do: Literal["remove-part"]
+    figure: Named
+    part: Named
+
+    def on(self, problem: Problem) -> Edited:
+        return Edited(parts.remove_part(problem, self.figure, self.part))
+
+
 class AddOutline(Model):
     do: Literal["add-outline"]
     figure: Named
@@ -188,6 +197,7 @@ AnyEdit = Annotated[
     | RemoveFigure
     | AddPart
     | DuplicatePart
+    | RemovePart
     | AddOutline
     | SetSide
     | MoveCorner

@@ -1,4 +1,4 @@
-"""Parts of plane figures: adding one, another like it."""
+"""Parts of plane figures: adding one, another like it, removing one."""
 
 from __future__ import annotations
 
@@ -6,9 +6,13 @@ from collections.abc import Callable
 
 from mensuration.editing.refusing import Refused
 from mensuration.expressions import fresh_name
+from mensuration.numbers import PI
 from mensuration.outlines.rewriting import plain
 from mensuration.problem import Problem
+from mensuration.problem.evaluate import work_of
 from mensuration.problem.kinds.plane import Part, PlaneDocument
+from mensuration.problem.kinds.plane.work import PlaneWork
+from mensuration.units import UNITS
 
 BESIDE = 0.5
 """How far another like it is put from a part, in the problem's unit."""
@@ -58,6 +62,28 @@ def duplicate_part(problem: Problem, figure: str, part: str) -> tuple[Problem, s
         raise Refused(f"there is no part named “{part}” any more")
     at = tuple(_beside(text) for text in found.at)
     return add_part(problem, figure, found.model_copy(update={"at": at}, deep=True))
+
+
+def remove_part(problem: Problem, figure: str, part: str) -> Problem:
+    """The problem without a part; what stood on it stays where it is, by itself."""
+    owner = plane_figure(problem, figure)
+    if all(found.name != part for found in owner.parts):
+        raise Refused(f"there is no part named “{part}” any more")
+    standing = [found for found in owner.parts if found.on is not None and found.on.part == part]
+    work = work_of(problem, figure) if standing else None
+    placed = work.parts.placed if isinstance(work, PlaneWork) else {}
+    size = float(UNITS[problem.settings.unit].size(PI))
+
+    def alone(found: Part) -> Part:
+        there = placed.get(found.name)
+        if found not in standing or there is None:
+            return found
+        at = tuple(plain(float(value) / size) for value in there.placement.at)
+        update = {"on": None, "at": at, "turn": plain(there.placement.degrees), "flip": there.placement.flip}
+        return found.model_copy(update=update)
+
+    parts = [alone(found) for found in owner.parts if found.name != part]
+    return with_figure(problem, owner, owner.model_copy(update={"parts": parts}))
 
 
 def _beside(text: str) -> str:

@@ -17,7 +17,7 @@ from typing import Literal
 from mensuration.numbers import Real
 from mensuration.plane.crossings import meetings
 from mensuration.plane.edges import Edge, Spot
-from mensuration.plane.regions import Region, straight_side
+from mensuration.plane.regions import Loop, Region, straight_side
 from mensuration.plane.tolerances import INSIDE, ON_GRID, SHORT
 
 MAX_SQUARES = 1600
@@ -53,6 +53,20 @@ class Lattice:
     @property
     def area(self) -> Fraction:
         return len(self.inside) + Fraction(len(self.border), 2) - 1 + self.holes
+
+
+def separate(region: Region) -> list[Region]:
+    """The shapes of a region that are apart or meet in points only, each with its holes; the lowest first, then from the left."""
+    loops = [(loop, Region((loop,), region.pi)) for loop in region.loops]
+    outer = [(loop, own) for loop, own in loops if own.area.sign() > 0]
+    outer.sort(key=lambda each: (each[1].box[1], each[1].box[0]))
+    holes: list[list[Loop]] = [[] for _ in outer]
+    for loop, own in loops:
+        if own.area.sign() > 0:
+            continue
+        around = [i for i, (_, whole) in enumerate(outer) if whole.contains(loop[0].spot(0.5))]
+        holes[min(around, key=lambda i: float(outer[i][1].area))].append(loop)
+    return [Region((loop, *within), region.pi) for (loop, _), within in zip(outer, holes, strict=True)]
 
 
 @dataclass(frozen=True)

@@ -181,9 +181,10 @@ def test_a_late_answer_to_an_older_text_undoes_nothing(bench: Bench) -> None:
 
 
 def test_a_faulty_first_part_does_not_hide_the_next(bench: Bench) -> None:
-    empty(bench)
+    bad = {"name": "bad", "shape": "outline", "walk": "R 5, U ?, L ?, D ?, R ?"}
+    bench.make({**EMPTY, "figures": [{"name": "figure", "kind": "plane", "parts": [bad]}]})
     page = bench.page
-    write(bench, "outline R 5, U ?, L ?, D ?, R ? named bad", "outline R 5, U 3, L ?, D ? named patio")
+    write(bench, "outline R 5, U 3, L ?, D ? named patio")
     expect(bench.part("patio")).to_be_visible()
     mend = page.get_by_label("What to mend")
     expect(mend).to_contain_text("leave one level side open")

@@ -5,6 +5,7 @@ from __future__ import annotations
 import copy
 from typing import Any
 
+import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -408,3 +409,44 @@ def test_a_solid_is_brought_in_the_solution_that_is_chosen() -> None:
     (piece,) = after.figures[0].pieces
     assert piece.solution == 2
     assert evaluate_problem(after)["figures"]["solid"]["pieces"]["cone"]["radius"]["exact"] == "3"
+
+
+def test_what_stood_on_a_removed_part_stays_where_it_is() -> None:
+    """On a slanting edge of a turned part, in centimetres, mirrored; what stands on that one stands on."""
+    roof = {
+        "name": "roof",
+        "shape": "isosceles-triangle",
+        "given": {"base": "6", "height": "2"},
+        "at": ["1", "2"],
+        "turn": "20",
+    }
+    shed = {
+        "name": "shed",
+        "shape": "right-triangle",
+        "given": {"base": "1", "height": "0.5"},
+        "at": ["0.4", "0.1"],
+        "flip": True,
+        "on": {"part": "roof", "edge": "left leg"},
+    }
+    flag = {
+        "name": "flag",
+        "shape": "square",
+        "given": {"side": "0.3"},
+        "on": {"part": "shed", "edge": "hypotenuse"},
+    }
+    before = document(settings={"unit": "cm"}, figures=[{"name": "f", "parts": [roof, shed, flag]}])
+
+    def spots(problem: Problem, name: str) -> Any:
+        drawn = evaluate_problem(problem)["figures"]["f"]["drawing"]["parts"]
+        return [
+            [s["start"] for s in path] for part in drawn if part["name"] == name for path in [part["path"]]
+        ]
+
+    assert not evaluate_problem(read(before))["complaints"]
+    after = done(before, "remove-part", figure="f", part="roof")
+    left = after.figures[0].parts  # type: ignore[union-attr]
+    assert [part.name for part in left] == ["shed", "flag"] and left[0].on is None and left[1].on is not None
+    for name in ("shed", "flag"):
+        assert np.allclose(spots(after, name), spots(read(before), name), atol=1e-7)
+    with pytest.raises(Refused, match="no part named"):
+        done(after, "remove-part", figure="f", part="roof")

@@ -20,7 +20,8 @@ BOARD = {"name": "frame", "shape": "outline", "walk": "R 8, U 5, L 2 D 2, L 3, U
 def counted(*parts: dict[str, Any], **fields: Any) -> dict[str, Any]:
     document = problem(*parts)
     document["figures"][0].update(fields)
-    return dict(evaluate_document(document, ("squares",))["figures"]["fig"]["squares"])
+    found = dict(evaluate_document(document, ("squares",))["figures"]["fig"]["squares"])
+    return {**found, **found["shapes"][0]} if len(found["shapes"]) == 1 else found
 
 
 def lines(found: dict[str, Any]) -> list[str]:
@@ -121,6 +122,45 @@ def test_a_shaded_part_with_arcs_has_an_exact_share() -> None:
     assert (ratio["lowest"]["text"], ratio["percent"], ratio["count"]) == ("π/6", "52.36", None)
 
 
+def test_two_shapes_are_counted_each_and_then_together() -> None:
+    """A board with its slanting corner, and 3 by 2 beside it; a hole belongs to the shape round it."""
+    slab = part("slab", "rectangle", ("10", "0"), width="4", height="3")
+    pit = part("pit", "square", ("11", "1"), side="1", join="take")
+    found = counted(BOARD, slab, pit)
+    board, rest = found["shapes"]
+    assert [line["text"] for line in board["lines"]][-2:] == [
+        "counted: 35 m², exactly the area",
+        "7 sides; the perimeter is 30.83 m (not all sides run along the squares)",
+    ]
+    assert rest["lattice"]["numbers"]["text"] == "2 + 18/2 − 1 + 1 = 11 m²" and rest["lattice"]["agrees"]
+    assert [line["text"] for line in rest["lines"]] == [
+        "11 whole squares: 11 m²",
+        "counted: 11 m², exactly the area",
+        "8 sides; counted edge by edge, 18 unit edges once round: 18 m",
+    ]
+    numbers = [
+        (square["shape"], square["number"]) for square in found["squares"] if square["kind"] == "whole"
+    ]
+    assert sorted(numbers) == [*((0, n) for n in range(1, 35)), *((1, n) for n in range(1, 12))]
+    assert [line["text"] for line in found["together"]] == ["squares: 35 m² + 11 m² = 46 m²"]
+
+
+@settings(max_examples=20)
+@given(right_angled(), right_angled())
+def test_two_right_angled_shapes_apart_come_to_what_each_does(one: Corners, two: Corners) -> None:
+    moved = [(x + 40, y + 3) for x, y in two]
+    found = counted({**outline(one), "name": "a"}, {**outline(moved), "name": "b"})
+    assert len(found["shapes"]) == 2 and all(shape["lattice"]["agrees"] for shape in found["shapes"])
+    polygons = [polygon_of(one), polygon_of(moved)]
+    assert sorted(len(shape["edges"]) for shape in found["shapes"]) == sorted(int(p.length) for p in polygons)
+    area, length = (
+        sum(int(size) for size in sizes)
+        for sizes in zip(*((p.area, p.length) for p in polygons), strict=True)
+    )
+    says = [line["text"] for line in found["together"]]
+    assert says[0].endswith(f"= {area} m²") and says[1].endswith(f"= {length} m")
+
+
 def test_a_figure_too_large_to_count_says_so() -> None:
     assert counted(part("slab", "rectangle", width="600", height="400"))["tooMany"]
 
@@ -128,4 +168,4 @@ def test_a_figure_too_large_to_count_says_so() -> None:
 def test_squares_are_of_the_problem_s_own_unit() -> None:
     document = problem(part("tile", "square", side="30 mm"), settings={"unit": "cm"})
     found = evaluate_document(document, ("squares",))["figures"]["fig"]["squares"]
-    assert lines(found)[0] == "9 whole squares: 9 cm²"
+    assert lines(found["shapes"][0])[0] == "9 whole squares: 9 cm²"

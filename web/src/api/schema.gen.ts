@@ -1209,13 +1209,42 @@ export interface components {
         };
         /**
          * Counted
-         * @description A figure on unit squares.
+         * @description A figure on unit squares, shape by shape; ``together`` says what several come to.
          */
         Counted: {
+            shaded: components["schemas"]["ShadedShare"] | null;
             /**
-             * Edges
+             * Shapes
              * @default []
              */
+            shapes: components["schemas"]["CountedShape"][];
+            /**
+             * Squares
+             * @default []
+             */
+            squares: components["schemas"]["Square"][];
+            /**
+             * Together
+             * @default []
+             */
+            together: components["schemas"]["CountedLine"][];
+            /**
+             * Toomany
+             * @default false
+             */
+            tooMany: boolean;
+        };
+        /** CountedLine */
+        CountedLine: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * CountedShape
+         * @description What is counted of one shape of a figure that may be in several.
+         */
+        CountedShape: {
+            /** Edges */
             edges: [
                 [
                     number,
@@ -1227,32 +1256,10 @@ export interface components {
                 ]
             ][];
             lattice: components["schemas"]["ToldLattice"] | null;
-            /**
-             * Lines
-             * @default []
-             */
+            /** Lines */
             lines: components["schemas"]["CountedLine"][];
-            shaded: components["schemas"]["ShadedShare"] | null;
-            /**
-             * Sides
-             * @default 0
-             */
+            /** Sides */
             sides: number;
-            /**
-             * Squares
-             * @default []
-             */
-            squares: components["schemas"]["Square"][];
-            /**
-             * Toomany
-             * @default false
-             */
-            tooMany: boolean;
-        };
-        /** CountedLine */
-        CountedLine: {
-            /** Text */
-            text: string;
         };
         /** Created */
         Created: {
@@ -1564,7 +1571,7 @@ export interface components {
                 [key: string]: components["schemas"]["JsonValue"];
             };
             /** Edit */
-            edit: components["schemas"]["RenameFigure"] | components["schemas"]["RenamePart"] | components["schemas"]["RenameLine"] | components["schemas"]["AddLine"] | components["schemas"]["WriteLine"] | components["schemas"]["AddFigure"] | components["schemas"]["DuplicateFigure"] | components["schemas"]["MoveFigure"] | components["schemas"]["RemoveFigure"] | components["schemas"]["AddPart"] | components["schemas"]["DuplicatePart"] | components["schemas"]["AddOutline"] | components["schemas"]["SetSide"] | components["schemas"]["MoveCorner"] | components["schemas"]["BringCard"];
+            edit: components["schemas"]["RenameFigure"] | components["schemas"]["RenamePart"] | components["schemas"]["RenameLine"] | components["schemas"]["AddLine"] | components["schemas"]["WriteLine"] | components["schemas"]["AddFigure"] | components["schemas"]["DuplicateFigure"] | components["schemas"]["MoveFigure"] | components["schemas"]["RemoveFigure"] | components["schemas"]["AddPart"] | components["schemas"]["DuplicatePart"] | components["schemas"]["RemovePart"] | components["schemas"]["AddOutline"] | components["schemas"]["SetSide"] | components["schemas"]["MoveCorner"] | components["schemas"]["BringCard"];
         };
         /**
          * EditOut
@@ -2919,6 +2926,20 @@ export interface components {
         } & {
             [key: string]: unknown;
         };
+        /** RemovePart */
+        RemovePart: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "remove-part";
+            /** Figure */
+            figure: string;
+            /** Part */
+            part: string;
+        } & {
+            [key: string]: unknown;
+        };
         /** RenameFigure */
         RenameFigure: {
             /**
@@ -3478,7 +3499,7 @@ export interface components {
         };
         /**
          * Square
-         * @description One unit square by column and row, numbered among those of its kind.
+         * @description One unit square by column and row, numbered among those of its kind in its shape.
          */
         Square: {
             /** At */
@@ -3495,6 +3516,8 @@ export interface components {
             number: number;
             /** Shaded */
             shaded: boolean;
+            /** Shape */
+            shape: number;
         };
         /**
          * StraightEdge

@@ -56,8 +56,10 @@ interface Props {
   counted: Counted | null;
   showing: { showing: Showing; share: number; sectors: number } | null;
   complaints: Complaint[];
+  /** Since when and why the picture is as it was. */
+  note?: string | null;
   onEdge: EdgeHandlesProps["onPick"];
-  onShade: (place: Spot) => void;
+  onShade: (places: Spot[], shaded: boolean) => void;
   /** What lies over the upper edge of the board. */
   children?: ReactNode;
 }
@@ -76,6 +78,7 @@ export const Board = memo(function Board({
   counted,
   showing,
   complaints,
+  note,
   onEdge,
   onShade,
   children,
@@ -265,6 +268,15 @@ export const Board = memo(function Board({
       </svg>
       {parts.length === 0 && !old && !sketching.active && faults.length === 0 ? <EmptyBoard /> : null}
       {children}
+      {note && !sketching.says ? (
+        <p
+          role="status"
+          className="pointer-events-none absolute inset-x-0 bottom-14 mx-3 w-fit rounded-md border border-edge bg-sheet/95 px-2 py-0.5 text-sm"
+          data-testid="as-it-was"
+        >
+          {note}
+        </p>
+      ) : null}
       {sketching.says ? (
         <p
           role="status"

@@ -1,4 +1,4 @@
-import { useBench, useBenchStore, type Mode } from "../document/store";
+import { useBench, useBenchStore, type BenchStore, type Mode } from "../document/store";
 import { Button } from "../ui/Button";
 
 const TOOLS: { mode: Mode; name: string; title: string }[] = [
@@ -6,6 +6,12 @@ const TOOLS: { mode: Mode; name: string; title: string }[] = [
   { mode: "cuts", name: "Cut lines", title: "Draw your own cut lines (C)" },
   { mode: "squares", name: "Squares", title: "Count on unit squares and shade (S)" },
 ];
+
+/** Take a tool, or lay it down. While squares are counted a showing may go on. */
+export function toggleTool(store: BenchStore, tool: Mode) {
+  const { mode, set } = store.getState();
+  set({ mode: mode === tool ? "move" : tool, selected: null, ...(tool === "squares" ? {} : { why: null }) });
+}
 
 /** What the pointer does on the board; a second click goes back to moving. */
 export function Tools() {
@@ -19,9 +25,7 @@ export function Tools() {
           aria-pressed={mode === tool.mode}
           title={tool.title}
           className={mode === tool.mode ? "border-pine! bg-pine! text-white!" : "bg-sheet/95!"}
-          onClick={() =>
-            store.getState().set({ mode: mode === tool.mode ? "move" : tool.mode, selected: null, why: null })
-          }
+          onClick={() => toggleTool(store, tool.mode)}
         >
           {tool.name}
         </Button>

@@ -76,11 +76,12 @@ export function addPart(document: ProblemDocument, figure: number, part: PartDoc
   return changeFigure("plane", document, figure, (f) => ({ ...f, parts: [...f.parts, part] }));
 }
 
-export function removePart(document: ProblemDocument, figure: number, name: string): ProblemDocument {
-  return changeFigure("plane", document, figure, (f) => ({
-    ...f,
-    parts: f.parts.filter((part) => part.name !== name),
-  }));
+/** Without the chosen part; what stood on it stays where it is. */
+export async function removeChosen(store: BenchStore): Promise<void> {
+  const { document, figure, selected, perform } = store.getState();
+  if (!partNamed(document, figure, selected)) return;
+  store.getState().set({ selected: null });
+  await perform({ do: "remove-part", figure: document.figures[figure]?.name ?? "", part: selected ?? "" });
 }
 
 /** Another part like the chosen one, which is chosen then. */

@@ -8,6 +8,8 @@ export interface Worked {
   results: Results | null;
   /** The last results of each figure that were whole: what stays on the board while something is wrong. */
   good: Record<string, FigureResults>;
+  /** When each figure that is not whole now was it for the last time, as a clock shows it. */
+  since: Record<string, string>;
   /** The last answer of every ask. */
   answers: AskResults[];
   fault: string | null;
@@ -24,7 +26,14 @@ const MOMENT = 300;
  */
 export function useResults(): Worked {
   const store = useBenchStore();
-  const [worked, setWorked] = useState<Worked>({ results: null, good: {}, answers: [], fault: null, late: false });
+  const [worked, setWorked] = useState<Worked>({
+    results: null,
+    good: {},
+    since: {},
+    answers: [],
+    fault: null,
+    late: false,
+  });
 
   useEffect(() => {
     let busy = false;
@@ -89,6 +98,7 @@ async function evaluated(document: ProblemDocument, also: string): Promise<(befo
       return {
         results,
         good: lastGood(before.good, results),
+        since: sinceWhen(before, results),
         answers: replaceEqualDeep(before.answers, answers),
         fault: null,
         late: false,
@@ -106,9 +116,28 @@ function lastGood(before: Worked["good"], results: Results): Worked["good"] {
     names.flatMap((name) => {
       const now = results.figures[name];
       const last = Object.keys(before[name]?.tallies ?? {}).length > 0 ? before[name] : undefined; // an empty board is no picture to go back to
-      const kept = now && (isWhole(name, now, results) ? now : (last ?? now));
+      const kept = now && (isWhole(name, now, results) ? now : last ? together(now, last) : now);
       return kept ? [[name, kept]] : [];
     }),
+  );
+}
+
+/** What was whole, with all of a plane figure's parts that can be drawn now; those that can't stay as they were. */
+function together(now: FigureResults, last: FigureResults): FigureResults {
+  if (now.kind !== "plane" || last.kind !== "plane" || !now.drawing || !last.drawing) return last;
+  const here = new Set(now.drawing.parts.map((part) => part.name));
+  const broken = last.drawing.parts.filter((part) => !here.has(part.name));
+  const parts = [...now.drawing.parts, ...broken];
+  return { ...last, parts: { ...last.parts, ...now.parts }, drawing: { ...last.drawing, parts } };
+}
+
+/** Figures that have just ceased to be whole have been so since now. */
+function sinceWhen(before: Worked, results: Results): Worked["since"] {
+  const clock = new Date().toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" });
+  return Object.fromEntries(
+    Object.entries(results.figures).flatMap(([name, now]) =>
+      isWhole(name, now, results) || !before.good[name] ? [] : [[name, before.since[name] ?? clock]],
+    ),
   );
 }
 

@@ -1,10 +1,17 @@
 import { memo, useRef } from "react";
 import { api } from "../api/client";
-import type { EntryAnswer, PartDocument, PieceDocument } from "../api/types";
+import type { EntryAnswer, PartDocument, PieceDocument, ProblemDocument } from "../api/types";
 import { addPart } from "../document/editing";
 import { figureAt } from "../document/figures";
 import { useBench, useBenchStore } from "../document/store";
 import { TypedLine } from "./TypedLine";
+
+/** Why a part can't be as it was typed; null where it can, or where that is not known just now. */
+async function impossible(document: ProblemDocument, where: string): Promise<string | null> {
+  const results = await api.evaluate(document, "").catch(() => null);
+  const at = (place: string) => place === where || place.startsWith(`${where}.`);
+  return results?.complaints.find((each) => each.level === "error" && at(each.where))?.says ?? null;
+}
 
 /** One line in which a part can be typed in words; what is a solid becomes a figure of its own. */
 export const EntryLine = memo(function EntryLine() {
@@ -37,9 +44,11 @@ export const EntryLine = memo(function EntryLine() {
     if (found.piece) return raise(found.piece as unknown as PieceDocument);
     if (!found.part) return found.says ?? "This can't be read.";
     const part = found.part as unknown as PartDocument;
-    const state = store.getState();
-    state.commit(addPart(state.document, figure, part));
-    state.set({ selected: part.name });
+    const changed = addPart(store.getState().document, figure, part);
+    const says = await impossible(changed, `figures.${changed.figures[figure]?.name}.parts.${part.name}`);
+    if (says !== null) return says;
+    store.getState().commit(addPart(store.getState().document, figure, part));
+    store.getState().set({ selected: part.name });
     growing.current = false;
     return null;
   };

@@ -6,7 +6,7 @@ import {
   duplicate,
   flipped,
   partNamed,
-  removePart,
+  removeChosen,
   setGiven,
   setJoin,
   swapGiven,
@@ -35,16 +35,17 @@ const HINTS = {
 };
 const NO_LONGER = "\u0000";
 
-/** What can be done with the chosen part; with none chosen, what the tools do. */
+/** The tools, and above them what can be done with the chosen part. */
 export function PartBar({ complaints, parts, drawn, onHole }: Props) {
   const document = useBench((state) => state.document);
   const figure = useBench((state) => state.figure);
   const part = useBench((state) => partNamed(state.document, state.figure, state.selected));
+  const mode = useBench((state) => state.mode);
+  const reference = useReference();
+  const explained = reference.data?.shapes.find((shape) => shape.name === part?.shape)?.explained ?? false;
 
   return (
-    <div
-      className={`absolute inset-x-0 top-0 flex min-h-10 flex-wrap items-center gap-x-2 gap-y-1 px-3 py-1 text-sm no-print ${part ? "border-b border-edge bg-sheet/95 shadow-sm" : "pointer-events-none"}`}
-    >
+    <div className="pointer-events-none absolute inset-x-0 top-0 text-sm no-print">
       {part ? (
         <Fields
           key={part.name}
@@ -54,23 +55,14 @@ export function PartBar({ complaints, parts, drawn, onHole }: Props) {
           complaints={complaints}
           told={parts[part.name]}
           drawn={drawn}
-          onHole={onHole}
         />
-      ) : (
-        <Hints />
-      )}
+      ) : null}
+      <div className="flex min-h-10 flex-wrap items-center gap-x-2 gap-y-1 px-3 py-1">
+        <Tools />
+        {part ? <Actions part={part} figure={figure} explained={explained} onHole={onHole} /> : null}
+        {part ? null : <p className="rounded bg-paper/90 px-1 text-soft">{HINTS[mode]}</p>}
+      </div>
     </div>
-  );
-}
-
-/** With no part chosen: the tools, and what they do. */
-function Hints() {
-  const mode = useBench((state) => state.mode);
-  return (
-    <>
-      <Tools />
-      <p className="rounded bg-paper/90 px-1 text-soft">{HINTS[mode]}</p>
-    </>
   );
 }
 
@@ -81,10 +73,9 @@ interface FieldsProps {
   complaints: Complaint[];
   told: PlaneResults["parts"][string] | undefined;
   drawn: DrawnPart | undefined;
-  onHole: (at: DOMRect) => void;
 }
 
-function Fields({ part, figure, document, complaints, told, drawn, onHole }: FieldsProps) {
+function Fields({ part, figure, document, complaints, told, drawn }: FieldsProps) {
   const store = useBenchStore();
   const reference = useReference();
   const shape = reference.data?.shapes.find((s) => s.name === part.shape);
@@ -104,122 +95,153 @@ function Fields({ part, figure, document, complaints, told, drawn, onHole }: Fie
     return undefined;
   };
   return (
-    <>
-      <input type="hidden" data-testid="chosen-part" value={part.name} />
-      <span className="inline-flex max-w-60 flex-wrap items-center">
-        <TextInPlace
-          value={part.name}
-          label="Name of the part"
-          place="part name"
-          className="w-24 font-semibold"
-          onCommit={rename}
-        />
-      </span>
-      {part.shape === "outline" ? (
-        <WalkField
-          part={part}
-          sides={drawn?.walk?.length}
-          corners={drawn?.walk?.some((side) => side.curved) ? undefined : drawn?.walk?.map((side) => side.corner)}
-          invalid={faultAt("walk") || faultAt("points")}
-          onChange={put}
-        />
-      ) : null}
-      {part.shape === "profile" ? <span>of {part.of}</span> : null}
-      {Object.entries(part.given).map(([given, text]) => (
-        <span key={given} className="inline-flex items-center gap-1">
+    <div className="pointer-events-auto border-b border-edge bg-sheet/95 shadow-sm">
+      <div className="flex min-h-10 items-center gap-x-2 overflow-x-auto px-3 py-1 *:shrink-0" tabIndex={-1}>
+        <input type="hidden" data-testid="chosen-part" value={part.name} />
+        <span className="inline-flex max-w-60 flex-wrap items-center">
+          <TextInPlace
+            value={part.name}
+            label="Name of the part"
+            place="part name"
+            className="w-24 font-semibold"
+            onCommit={rename}
+          />
+        </span>
+        {part.shape === "outline" ? (
+          <WalkField
+            part={part}
+            sides={drawn?.walk?.length}
+            corners={drawn?.walk?.some((side) => side.curved) ? undefined : drawn?.walk?.map((side) => side.corner)}
+            invalid={faultAt("walk") || faultAt("points")}
+            onChange={put}
+          />
+        ) : null}
+        {part.shape === "profile" ? <span>of {part.of}</span> : null}
+        {Object.entries(part.given).map(([given, text]) => (
+          <span key={given} className="inline-flex items-center gap-1">
+            <select
+              className="field border-transparent! bg-transparent! px-0! font-semibold"
+              style={{ width: `${given.length + 4}ch` }}
+              aria-label={`Given: ${given}. Give another measurement instead`}
+              value={given}
+              onChange={(event) => {
+                const other = event.target.value;
+                if (other === NO_LONGER) return put(dropGiven(given));
+                const value = told?.[other];
+                put(swapGiven(given, other, value ? exactly(value) : text));
+              }}
+            >
+              {(shape?.measures ?? [given])
+                .filter((measure) => measure === given || !(measure in part.given))
+                .map((measure) => (
+                  <option key={measure}>{measure}</option>
+                ))}
+              {Object.keys(part.given).length > 1 ? <option value={NO_LONGER}>no longer given</option> : null}
+            </select>
+            <TextInPlace
+              value={text}
+              label={`${given} of ${part.name}`}
+              invalid={faultAt(`given.${given}`) || faultAt("given")}
+              className="w-18"
+              onCommit={(typed) => put(setGiven(given, typed))}
+            />
+          </span>
+        ))}
+        {shape && Object.keys(part.given).length < shape.measures.length ? (
           <select
-            className="field border-transparent! bg-transparent! px-0! font-semibold"
-            style={{ width: `${given.length + 4}ch` }}
-            aria-label={`Given: ${given}. Give another measurement instead`}
-            value={given}
+            className="field w-12 border-transparent! px-1! bg-transparent! text-pine!"
+            aria-label={`Give one more measurement of ${part.name}`}
+            title="Give one more measurement"
+            value=""
             onChange={(event) => {
-              const other = event.target.value;
-              if (other === NO_LONGER) return put(dropGiven(given));
-              const value = told?.[other];
-              put(swapGiven(given, other, value ? exactly(value) : text));
+              const more = event.target.value;
+              const value = told?.[more];
+              put(setGiven(more, value ? exactly(value) : /^[A-C]$|angle/.test(more) ? "60°" : "1"));
             }}
           >
-            {(shape?.measures ?? [given])
-              .filter((measure) => measure === given || !(measure in part.given))
+            <option value="">+</option>
+            {shape.measures
+              .filter((measure) => !(measure in part.given))
               .map((measure) => (
                 <option key={measure}>{measure}</option>
               ))}
-            {Object.keys(part.given).length > 1 ? <option value={NO_LONGER}>no longer given</option> : null}
           </select>
+        ) : null}
+        {part.on ? (
+          <span className="inline-flex items-center gap-1">
+            on <b>{part.on.edge ?? "the middle"}</b> of {part.on.part}
+            {drawn ? (
+              <Button
+                look="quiet"
+                className="text-pine!"
+                title="Let it stand by itself, where it is"
+                onClick={() => put(detached(drawn))}
+              >
+                detach
+              </Button>
+            ) : null}
+          </span>
+        ) : null}
+        <span className="inline-flex items-center gap-1">
+          {part.on ? "shifted" : "at"}
           <TextInPlace
-            value={text}
-            label={`${given} of ${part.name}`}
-            invalid={faultAt(`given.${given}`) || faultAt("given")}
-            className="w-18"
-            onCommit={(typed) => put(setGiven(given, typed))}
+            value={part.at[0]}
+            label={`x of ${part.name}`}
+            invalid={faultAt("at.0")}
+            className="w-14"
+            onCommit={(x) => put((p) => ({ ...p, at: [x, p.at[1]] }))}
+          />
+          <TextInPlace
+            value={part.at[1]}
+            label={`y of ${part.name}`}
+            invalid={faultAt("at.1")}
+            className="w-14"
+            onCommit={(y) => put((p) => ({ ...p, at: [p.at[0], y] }))}
           />
         </span>
-      ))}
-      {shape && Object.keys(part.given).length < shape.measures.length ? (
-        <select
-          className="field w-12 border-transparent! px-1! bg-transparent! text-pine!"
-          aria-label={`Give one more measurement of ${part.name}`}
-          title="Give one more measurement"
-          value=""
-          onChange={(event) => {
-            const more = event.target.value;
-            const value = told?.[more];
-            put(setGiven(more, value ? exactly(value) : /^[A-C]$|angle/.test(more) ? "60°" : "1"));
-          }}
-        >
-          <option value="">+</option>
-          {shape.measures
-            .filter((measure) => !(measure in part.given))
-            .map((measure) => (
-              <option key={measure}>{measure}</option>
-            ))}
-        </select>
-      ) : null}
-      {part.on ? (
         <span className="inline-flex items-center gap-1">
-          on <b>{part.on.edge ?? "the middle"}</b> of {part.on.part}
-          {drawn ? (
-            <Button
-              look="quiet"
-              className="text-pine!"
-              title="Let it stand by itself, where it is"
-              onClick={() => put(detached(drawn))}
-            >
-              detach
-            </Button>
-          ) : null}
+          turned
+          <TextInPlace
+            value={part.turn}
+            label={`turn of ${part.name}, in degrees`}
+            invalid={faultAt("turn")}
+            className="w-12"
+            onCommit={(turn) => put((p) => ({ ...p, turn }))}
+          />
+          <Button onClick={() => put(turnedBy(90))} title="Turn by 90° (T: by 15°)">
+            +90°
+          </Button>
         </span>
-      ) : null}
-      <span className="inline-flex items-center gap-1">
-        {part.on ? "shifted" : "at"}
-        <TextInPlace
-          value={part.at[0]}
-          label={`x of ${part.name}`}
-          invalid={faultAt("at.0")}
-          className="w-14"
-          onCommit={(x) => put((p) => ({ ...p, at: [x, p.at[1]] }))}
-        />
-        <TextInPlace
-          value={part.at[1]}
-          label={`y of ${part.name}`}
-          invalid={faultAt("at.1")}
-          className="w-14"
-          onCommit={(y) => put((p) => ({ ...p, at: [p.at[0], y] }))}
-        />
-      </span>
-      <span className="inline-flex items-center gap-1">
-        turned
-        <TextInPlace
-          value={part.turn}
-          label={`turn of ${part.name}, in degrees`}
-          invalid={faultAt("turn")}
-          className="w-12"
-          onCommit={(turn) => put((p) => ({ ...p, turn }))}
-        />
-        <Button onClick={() => put(turnedBy(90))} title="Turn by 90° (T: by 15°)">
-          +90°
-        </Button>
-      </span>
+      </div>
+      {faults.map((fault) => (
+        <p
+          key={fault.says}
+          className={`px-3 pb-1 ${fault.level === "error" ? "says" : "text-xs text-soft"}`}
+          role={fault.level === "error" ? "alert" : undefined}
+        >
+          {fault.says}
+        </p>
+      ))}
+    </div>
+  );
+}
+
+interface ActionsProps {
+  part: PartDocument;
+  figure: number;
+  explained: boolean;
+  onHole: (at: DOMRect) => void;
+}
+
+/** What can be done with the chosen part at a click. */
+function Actions({ part, figure, explained, onHole }: ActionsProps) {
+  const store = useBenchStore();
+  const put = (change: Parameters<typeof changePart>[3]) => {
+    const state = store.getState();
+    state.commit(changePart(state.document, figure, part.name, change));
+  };
+  return (
+    <div className="pointer-events-auto ml-auto flex flex-wrap items-center gap-1.5">
       <Button
         aria-pressed={part.flip}
         onClick={() => put(flipped)}
@@ -245,7 +267,7 @@ function Fields({ part, figure, document, complaints, told, drawn, onHole }: Fie
       >
         Hole
       </Button>
-      {shape?.explained ? (
+      {explained ? (
         <Button
           title="Why the formula holds (Y)"
           onClick={() => store.getState().set({ why: part.name, selected: null, mode: "move" })}
@@ -256,27 +278,10 @@ function Fields({ part, figure, document, complaints, told, drawn, onHole }: Fie
       <Button className="px-1.5!" onClick={() => void duplicate(store)} title="Duplicate (D)">
         Duplicate
       </Button>
-      <Button
-        look="alarm"
-        title="Remove (Delete)"
-        onClick={() => {
-          const state = store.getState();
-          state.commit(removePart(state.document, figure, part.name));
-          state.set({ selected: null });
-        }}
-      >
+      <Button look="alarm" title="Remove (Delete)" onClick={() => void removeChosen(store)}>
         Remove
       </Button>
-      {faults.map((fault) => (
-        <p
-          key={fault.says}
-          className={`basis-full ${fault.level === "error" ? "says" : "text-xs text-soft"}`}
-          role={fault.level === "error" ? "alert" : undefined}
-        >
-          {fault.says}
-        </p>
-      ))}
-    </>
+    </div>
   );
 }
 

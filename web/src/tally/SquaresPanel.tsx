@@ -30,26 +30,15 @@ export function SquaresPanel({ counted }: { counted: Counted | null }) {
     );
   return (
     <div className="flex flex-col gap-3 px-4 py-2 text-base" data-testid="squares">
-      <section aria-label="Counted">
-        <h3 className="font-semibold">Counted square by square</h3>
-        <ul className="list-inside list-disc">
-          {counted.lines.map((line) => (
-            <li key={line.text}>{line.text}</li>
-          ))}
-        </ul>
-      </section>
-      {counted.lattice ? (
-        <section aria-label="Lattice points">
-          <h3 className="font-semibold">Lattice points, as a check</h3>
-          <p>{counted.lattice.says}</p>
-          <p>
-            <Maths maths={counted.lattice.formula} /> {" = "} <Maths maths={counted.lattice.numbers} />{" "}
-            {counted.lattice.agrees ? <b className="text-pine-dark">✓ the same</b> : null}
-          </p>
+      {counted.shapes.map((shape, index) => (
+        <Shape key={index} shape={shape} title={counted.shapes.length > 1 ? `Shape ${index + 1}` : null} />
+      ))}
+      {counted.together.length > 0 ? (
+        <section aria-label="Together">
+          {counted.shapes.length > 1 ? <h3 className="font-semibold">Together</h3> : null}
+          <Said lines={counted.together} />
         </section>
-      ) : (
-        <p className="text-sm text-soft">The lattice formula needs all corners on grid points and straight sides.</p>
-      )}
+      ) : null}
       <section aria-label="Shaded">
         <h3 className="font-semibold">Shaded share</h3>
         {counted.shaded ? (
@@ -81,6 +70,39 @@ export function SquaresPanel({ counted }: { counted: Counted | null }) {
         </div>
       </section>
     </div>
+  );
+}
+
+/** What is counted of one shape, and the lattice formula as a check. */
+function Shape({ shape, title }: { shape: Counted["shapes"][number]; title: string | null }) {
+  const { lattice } = shape;
+  return (
+    <section aria-label={title ?? "Counted"}>
+      <h3 className="font-semibold">{title ?? "Counted square by square"}</h3>
+      <Said lines={shape.lines} />
+      {lattice ? (
+        <div aria-label="Lattice points" role="group" className="mt-2">
+          <h4 className="font-semibold">Lattice points, as a check</h4>
+          <p>{lattice.says}</p>
+          <p>
+            <Maths maths={lattice.formula} /> {" = "} <Maths maths={lattice.numbers} />{" "}
+            {lattice.agrees ? <b className="text-pine-dark">✓ the same</b> : null}
+          </p>
+        </div>
+      ) : (
+        <p className="text-sm text-soft">The lattice formula needs all corners on grid points and straight sides.</p>
+      )}
+    </section>
+  );
+}
+
+function Said({ lines }: { lines: Counted["together"] }) {
+  return (
+    <ul className="list-inside list-disc">
+      {lines.map((line) => (
+        <li key={line.text}>{line.text}</li>
+      ))}
+    </ul>
   );
 }
 

@@ -20,6 +20,16 @@ const NO_WORDS: never[] = [];
 const NO_PARTS: DrawnPart[] = [];
 const START_OF_SHOWING = { of: "", chosen: 0, share: 0, sectors: 16 };
 
+/** Since when, and why, a figure's picture and tally are as they were. */
+function asItWas(since: string | undefined, figure: string, complaints: Complaint[]): string | null {
+  const where = `figures.${figure}`;
+  const fault = complaints.find(
+    (each) => each.level === "error" && (each.where === where || each.where.startsWith(`${where}.`)),
+  );
+  const part = fault && /\.parts\.([^.]+)/.exec(fault.where)?.[1];
+  return fault ? `As it was ${since ? `at ${since}` : "before"}: ${part ? `${part}: ` : ""}${fault.says}` : null;
+}
+
 /** A plane figure: the board, the ways to add parts, the tally. */
 export default function PlaneWork({ figure, worked }: WorkProps) {
   const store = useBenchStore();
@@ -42,14 +52,12 @@ export default function PlaneWork({ figure, worked }: WorkProps) {
   const onEdge = useCallback((edge: StraightEdge, at: DOMRect) => fit(edge, at, chosen), [fit, chosen]);
   const onHole = useCallback((at: DOMRect) => fit(null, at, chosen), [fit, chosen]);
   const shade = useCallback(
-    (place: Spot) => {
+    (places: Spot[], on: boolean) => {
       const state = store.getState();
       state.commit(
         changeFigure("plane", state.document, figure, (f) => {
-          const had = f.shaded?.squares ?? [];
-          const squares = had.some(([i, j]) => i === place[0] && j === place[1])
-            ? had.filter(([i, j]) => i !== place[0] || j !== place[1])
-            : [...had, place];
+          const others = (f.shaded?.squares ?? []).filter(([i, j]) => !places.some(([k, l]) => i === k && j === l));
+          const squares = on ? [...others, ...places] : others;
           return { ...f, shaded: squares.length > 0 ? { squares, parts: [] } : undefined };
         }),
       );
@@ -78,6 +86,7 @@ export default function PlaneWork({ figure, worked }: WorkProps) {
             counted={counting ? (good?.squares ?? null) : null}
             showing={showing ? { showing, share: now.share, sectors: now.sectors } : null}
             complaints={complaints}
+            note={old && !worked.late ? asItWas(worked.since[name], name, complaints) : null}
             onEdge={onEdge}
             onShade={shade}
           >

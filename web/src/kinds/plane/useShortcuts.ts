@@ -1,8 +1,9 @@
 import { useEffect } from "react";
-import { duplicate, flipped, removePart, changePart, partNamed, setJoin, turnedBy } from "../../document/editing";
+import { duplicate, flipped, removeChosen, changePart, partNamed, setJoin, turnedBy } from "../../document/editing";
 import { useBenchStore } from "../../document/store";
 import { isTyping } from "../../ui/typing";
 import { goTo, press } from "../../ui/fields";
+import { toggleTool } from "../../board/Tools";
 
 /** The shortcuts that hold on the whole bench. Single letters only count while nothing is being typed. */
 export function useShortcuts() {
@@ -18,9 +19,9 @@ export function useShortcuts() {
       };
       const actions: Record<string, () => void> = {
         a: () => state.set({ measure: "area" }),
-        o: () => state.set({ mode: state.mode === "outline" ? "move" : "outline", selected: null, why: null }),
-        c: () => state.set({ mode: state.mode === "cuts" ? "move" : "cuts", selected: null, why: null }),
-        s: () => state.set({ mode: state.mode === "squares" ? "move" : "squares", selected: null, why: null }),
+        o: () => toggleTool(store, "outline"),
+        c: () => toggleTool(store, "cuts"),
+        s: () => toggleTool(store, "squares"),
         x: () => state.set({ measure: "area", ways: state.ways ? null : { beside: null } }),
         h: () => press("hole"),
         y: () => part && state.set({ why: part.name, selected: null }),
@@ -34,11 +35,7 @@ export function useShortcuts() {
         m: () => onPart(flipped),
         j: () => onPart((p) => setJoin(p.join === "add" ? "take" : "add")(p)),
         d: () => part && void duplicate(store),
-        delete: () => {
-          if (!part) return;
-          state.commit(removePart(state.document, state.figure, part.name));
-          state.set({ selected: null });
-        },
+        delete: () => part && void removeChosen(store),
         escape: () => state.set({ selected: null, editing: null, mode: "move", why: null }),
       };
       actions.backspace = actions.delete as () => void;

@@ -1,0 +1,124 @@
+"""The bench under the hand: shading by dragging, tools in reach, what can't be said where it stands, nothing hidden."""
+
+from __future__ import annotations
+
+from playwright.sync_api import expect
+
+from tests.browser.conftest import PAD, Bench
+
+TWO = {
+    **PAD,
+    "figures": [{"name": "pad", "kind": "plane", "parts": [
+        {"name": "slab", "shape": "rectangle", "given": {"width": "6", "height": "4"}},
+        {"name": "step", "shape": "rectangle", "given": {"width": "3", "height": "2"}, "at": ["8", "0"]},
+    ]}],
+    "asks": [],
+}  # fmt: skip
+
+
+def test_two_shapes_are_counted_each_and_squares_shaded_by_dragging(bench: Bench) -> None:
+    bench.make(TWO)
+    page = bench.page
+    page.get_by_role("button", name="Squares").click()
+    panel = page.get_by_test_id("squares")
+    expect(panel.get_by_role("region", name="Shape 1")).to_contain_text("20 unit edges once round: 20 m")
+    expect(panel.get_by_role("region", name="Shape 2")).to_contain_text(
+        "2 + 10/2 − 1 = 6 m²"
+    )
+    expect(panel.get_by_role("region", name="Together")).to_contain_text("squares: 24 m² + 6 m² = 30 m²")
+    first, last = (page.locator(f"[data-square='{at}']").bounding_box() for at in ("8,0", "10,1"))
+    assert first and last
+    page.mouse.move(first["x"] + 9, first["y"] + 9)
+    page.mouse.down()
+    page.mouse.move(last["x"] + 9, first["y"] + 9, steps=8)
+    page.mouse.move(last["x"] + 9, last["y"] + 9, steps=4)
+    page.mouse.up()
+    expect(panel.get_by_test_id("share")).to_contain_text("4 of 30 squares")
+    page.keyboard.press("Control+z")  # all of it was one step
+    expect(panel.get_by_test_id("share")).to_have_count(0)
+
+
+def test_squares_can_be_counted_while_it_is_shown_why_a_formula_holds(bench: Bench) -> None:
+    triangle = {"name": "sail", "shape": "triangle", "given": {"base": "6", "height": "4", "side a": "5"}}
+    bench.make({**PAD, "figures": [{"name": "pad", "kind": "plane", "parts": [{**triangle, "given": {"a": "6", "b": "5", "c": "5"}}]}], "asks": []})  # fmt: skip
+    page = bench.page
+    page.locator("g[data-part='sail']").click()
+    page.get_by_role("button", name="Why?").click()
+    expect(page.get_by_role("region", name="Why the formula holds for sail")).to_be_visible()
+    page.get_by_role("button", name="Squares").click()
+    expect(page.locator("[data-square]").first).to_be_visible()
+    expect(page.get_by_role("region", name="Why the formula holds for sail")).to_be_visible()
+
+
+def test_tools_stay_in_reach_and_the_bar_of_a_part_is_one_row(bench: Bench) -> None:
+    bench.make(TWO)
+    page = bench.page
+    page.locator("g[data-part='slab']").click()
+    for tool in ("Draw outline", "Cut lines", "Squares"):
+        expect(page.get_by_role("button", name=tool)).to_be_visible()
+    name, turn = (
+        page.get_by_label(label).bounding_box() for label in ("Name of the part", "turn of slab, in degrees")
+    )
+    assert name and turn and abs(name["y"] - turn["y"]) < 8
+    part = page.locator("g[data-part='slab']").bounding_box()
+    tools = page.get_by_role("button", name="Squares").bounding_box()
+    assert part and tools and part["y"] > tools["y"] + tools["height"]  # nothing of the figure lies under it
+    page.get_by_role("button", name="Squares").click()
+    expect(page.locator("[data-square]")).to_have_count(30)
+
+
+def test_a_phrase_for_a_part_that_can_t_be_stays_in_its_line(bench: Bench) -> None:
+    bench.make(TWO)
+    page = bench.page
+    entry = page.get_by_label("Type a part in words")
+    entry.fill("triangle a 1 b 1 c 5")
+    page.get_by_role("button", name="Add part").click()
+    expect(page.get_by_role("alert").first).to_contain_text("")
+    expect(entry).to_have_value("triangle a 1 b 1 c 5")
+    expect(page.locator("g[data-part]")).to_have_count(2)
+    bench.expect_total("30.00 m²")
+    page.locator("g[data-part='step']").click()
+    page.get_by_role("textbox", name="width of step").fill("4")
+    page.keyboard.press("Enter")
+    bench.expect_total("32.00 m²")  # nothing is frozen
+
+
+def test_a_broken_part_hides_no_other_and_it_is_said_since_when_and_why(bench: Bench) -> None:
+    bench.make(TWO)
+    page = bench.page
+    page.locator("g[data-part='slab']").click()
+    page.get_by_role("textbox", name="width of slab").fill("-6")
+    page.keyboard.press("Enter")
+    note = page.get_by_test_id("as-it-was")
+    expect(note).to_contain_text("slab: width must be more than 0")
+    expect(note).to_contain_text("As it was at ")
+    entry = page.get_by_label("Type a part in words")
+    entry.fill("circle radius 1 at 15, 1")
+    page.get_by_role("button", name="Add part").click()
+    expect(page.locator("g[data-part='circle']")).to_be_visible()
+    expect(page.locator("g[data-part='slab']")).to_be_visible()
+    page.locator("g[data-part='slab']").click()
+    page.get_by_role("textbox", name="width of slab").fill("6")
+    page.keyboard.press("Enter")
+    expect(note).to_have_count(0)
+
+
+def test_what_stands_on_a_removed_part_stays_where_it_is(bench: Bench) -> None:
+    hut = {
+        "name": "roof",
+        "shape": "triangle",
+        "given": {"a": "6", "b": "5", "c": "5"},
+        "on": {"part": "slab", "edge": "top"},
+    }
+    pad = TWO["figures"][0]  # type: ignore[index]
+    bench.make({**TWO, "figures": [{**pad, "parts": [pad["parts"][0], hut]}]})
+    page = bench.page
+    roof = page.locator("g[data-part='roof']")
+    bench.expect_total("36.00 m²")
+    page.locator("g[data-part='slab']").click()
+    page.keyboard.press("Delete")
+    bench.expect_total("12.00 m²")
+    expect(roof).to_be_visible()
+    bench.expect_saved()
+    (left,) = bench.stored()["figures"][0]["parts"]
+    assert left["at"] == ["0.5", "4"] and not left.get("on")
