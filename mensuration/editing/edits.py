@@ -8,6 +8,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from mensuration.editing import bringing, figures, outlines, parts, renaming
+from mensuration.expressions import one_word
 from mensuration.problem import Problem
 from mensuration.problem.document import WorkingLine
 from mensuration.problem.kinds import AnyFigure
@@ -35,7 +36,8 @@ class RenameFigure(Model):
     name: Named
 
     def on(self, problem: Problem) -> Edited:
-        return Edited(renaming.rename_figure(problem, self.figure, self.name.strip()), self.name.strip())
+        name = one_word(self.name)
+        return Edited(renaming.rename_figure(problem, self.figure, name), name)
 
 
 class RenamePart(Model):
@@ -45,7 +47,7 @@ class RenamePart(Model):
     name: Named
 
     def on(self, problem: Problem) -> Edited:
-        name = self.name.strip()
+        name = one_word(self.name)
         return Edited(renaming.rename_part(problem, self.figure, self.part, name), name)
 
 
@@ -55,7 +57,8 @@ class RenameLine(Model):
     name: Named
 
     def on(self, problem: Problem) -> Edited:
-        return Edited(renaming.rename_line(problem, self.line, self.name.strip()), self.name.strip())
+        name = one_word(self.name)
+        return Edited(renaming.rename_line(problem, self.line, name), name)
 
 
 class AddLine(Model):

@@ -3,7 +3,7 @@
 from mensuration.expressions.errors import ExpressionError, nearest, unknown_word
 from mensuration.expressions.evaluate import Scope, evaluate, in_radians
 from mensuration.expressions.functions import arc_sine, trigonometric
-from mensuration.expressions.names import fresh_name, name_fault, path_spans
+from mensuration.expressions.names import fresh_name, name_fault, one_word, path_spans
 from mensuration.expressions.nodes import Node, Path, paths
 from mensuration.expressions.parse import is_literal, parse
 from mensuration.expressions.quantity import Quantity
@@ -21,6 +21,7 @@ __all__ = [
     "is_literal",
     "name_fault",
     "nearest",
+    "one_word",
     "parse",
     "path_spans",
     "paths",

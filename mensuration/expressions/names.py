@@ -38,6 +38,15 @@ def name_fault(name: str, taken: Container[str] = ()) -> str | None:
     return None
 
 
+def one_word(name: str) -> str:
+    """A name as one word: gaps between words become ``_``.
+
+    >>> one_word(" back wall ")
+    'back_wall'
+    """
+    return re.sub(r"\s+", "_", name.strip())
+
+
 def path_spans(text: str) -> Iterator[tuple[int, int, Path]]:
     """Everything in a text that could be a name, or names joined by dots, with where it starts and ends.
 

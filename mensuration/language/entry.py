@@ -13,7 +13,15 @@ from lark import Lark, Token, Tree
 from lark.exceptions import UnexpectedInput
 
 from mensuration.catalogue import PlaneFigure, plane_figures
-from mensuration.expressions import ExpressionError, fresh_name, is_literal, name_fault, nearest, parse
+from mensuration.expressions import (
+    ExpressionError,
+    fresh_name,
+    is_literal,
+    name_fault,
+    nearest,
+    one_word,
+    parse,
+)
 from mensuration.expressions.errors import shortened
 from mensuration.expressions.signs import in_two_ways
 from mensuration.frozen import Frozen
@@ -220,6 +228,10 @@ class _Reader:
             raise EntryError(str(error), self._value(edge).start) from None
 
 
+_NUMBER = r"-?\d+(?:\.\d+)?"
+_PAIRS = re.compile(rf"{_NUMBER},{_NUMBER}(?: {_NUMBER},{_NUMBER})+")
+
+
 def _outline(text: str, offset: int, shapes: Mapping[str, str], join: str) -> dict[str, Any]:
     """``outline R 9, U 7, L 5 … named deck``: the rest of the line is the walk, or the corners."""
     try:
@@ -232,11 +244,13 @@ def _outline(text: str, offset: int, shapes: Mapping[str, str], join: str) -> di
     if named:
         word = named[1]
         assert isinstance(word, Token)
-        name = _named(_Value(str(word), offset + (word.start_pos or 0)), shapes)
+        name = _named(_Value(text[word.start_pos :], offset + (word.start_pos or 0)), shapes)
     part: dict[str, Any] = {"name": name, "shape": OUTLINE, "given": {}}
     place = {"at": ["0", "0"], "turn": "0", "flip": False, "join": join}
     walk = text[body.meta.start_pos : body.meta.end_pos]
     offset += body.meta.start_pos
+    if _PAIRS.fullmatch(walk):  # corners without brackets, with gaps between them
+        walk = walk.replace(" ", ";")
     first = re.split(r"[,;]", walk)[0]
     if walk.startswith("(") or (";" in walk and is_literal(first)):
         return {**part, "points": _corners(walk, offset), **place}
@@ -283,10 +297,11 @@ def _corners(text: str, offset: int) -> list[list[str]]:
 
 
 def _named(value: _Value, shapes: Mapping[str, str]) -> str:
-    fault = name_fault(value.text, shapes)
+    name = one_word(value.text)
+    fault = name_fault(name, shapes)
     if fault is not None:
         raise EntryError(fault, value.start)
-    return value.text
+    return name
 
 
 @dataclass(frozen=True)

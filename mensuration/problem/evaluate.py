@@ -134,6 +134,8 @@ class AtHand:
     teller: Teller
     scope: Scope
     quantities: tuple[tuple[str, Quantity], ...]
+    whole_names: tuple[tuple[str, Quantity], ...]
+    """The same, with the figure's name before every member."""
     works: Mapping[str, Work[Any]]
     trees: Mapping[str, Tree]
     """What every line says, by its name."""
@@ -152,6 +154,7 @@ def at_hand(problem: Problem, figure: str | None = None) -> AtHand:
         evaluation.teller,
         evaluation.scope(figure),
         tuple(evaluation.quantities(figure)),
+        tuple(evaluation.quantities(figure, whole=True)),
         evaluation.works,
         evaluation.trees,
     )
@@ -256,15 +259,16 @@ class _Evaluation:
         """What names stand for in a line, or within a figure."""
         return Scope(
             lambda path: self._look_up(path, figure),
-            lambda: self.names.known(figure),
+            lambda: [name for name, _ in self.quantities(figure)],
             self.teller.pi,
             lambda name, path, of: self._function(name, path, of, figure),
         )
 
-    def quantities(self, figure: str | None) -> Iterator[tuple[str, Quantity]]:
-        """Everything that has a value: lines, measures of figures, all of their members; a figure's own come first."""
+    def quantities(self, figure: str | None, whole: bool = False) -> Iterator[tuple[str, Quantity]]:
+        """Everything that has a value: lines, measures of figures, all of their members; a figure's own come first. The names are
+        as short as they can be, or ``whole``."""
         for owner, member in sorted(self.names.members, key=lambda each: each[0] != figure):
-            before = member if owner == figure else f"{owner}.{member}"
+            before = f"{owner}.{member}" if whole else self.names.short(owner, member, figure)
             for name, quantity in self.works[owner].known_of(member).items():
                 yield f"{before}.{name}", quantity
         yield from self.lines.items()
@@ -287,6 +291,12 @@ class _Evaluation:
     def _look_up(self, path: Path, figure: str | None) -> Quantity | None:
         target = self.names.node_of(path, figure)
         if target is None:
+            owners = self.names.owners(path.names[0])
+            if len(owners) > 1:
+                ways = " or ".join(f"{owner}.{path.text}" for owner in owners[:3])
+                raise ExpressionError(
+                    "ambiguous-name", f"several figures have a “{path.names[0]}”: write {ways}"
+                )
             return None
         node, rest = target
         if node.kind == "line":
@@ -369,7 +379,7 @@ class _Evaluation:
         steps += unit_line(quantity, unit, self.teller)
         told = fields_of(self.teller.tell(quantity, unit))
         self.line_results[name] = LineResults(
-            **told, quantity=kind_name(quantity.kind), steps=tell_all(steps), parts=_parts_in(tree)
+            **told, quantity=kind_name(quantity.kind), steps=tell_all(steps), parts=self._parts_in(tree)
         )
 
     def _work_out_ask(self, number: int) -> None:
@@ -420,6 +430,11 @@ class _Evaluation:
         scope, works = self.scope(None), self.works
         return Asked(tree, quantity, unit or NO_UNIT, rounding, self.teller, scope, works)
 
+    def _parts_in(self, tree: Tree) -> tuple[tuple[str, str], ...]:
+        """The parts of which an expression names something (``board.area``), each with its figure."""
+        found = (self.names.node_of(path, None) for path in paths(tree))
+        return tuple(sorted({(each[0].name, each[0].member) for each in found if each and each[0].member}))
+
     def _measure_of(self, tree: Tree) -> tuple[Work[Any], str] | None:
         """The figure of which an expression is one measure, and nothing else."""
         if isinstance(tree, Path) and len(tree.names) == 2 and tree.names[0] in self.works:
@@ -433,12 +448,6 @@ class _Evaluation:
             if line.says:
                 self.complaints.add(f"{place}.rates.{index}", "rate", line.says)
         return rates
-
-
-def _parts_in(tree: Tree) -> tuple[tuple[str, str], ...]:
-    """What an expression names of a figure by figure and part (``panel.board.area``), in the order of the names."""
-    named = (path.names for path in paths(tree) if len(path.names) > 2)
-    return tuple(sorted({(figure, part) for figure, part, *_ in named}))
 
 
 def kind_name(kind: Kind) -> str:

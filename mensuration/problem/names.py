@@ -38,8 +38,8 @@ class Names:
     lines: dict[str, int]
 
     def node_of(self, path: Path, figure: str | None) -> tuple[Node, tuple[str, ...]] | None:
-        """The node that a path leads to, and what is left of the path. Inside a figure its own
-        members need no figure's name."""
+        """The node that a path leads to, and what is left of the path. A member needs its figure's name only where another
+        figure has one of that name, too; not inside its own figure."""
         first, *rest = path.names
         if figure is not None and (figure, first) in self.members:
             return Node("member", figure, first), tuple(rest)
@@ -49,18 +49,17 @@ class Names:
             if rest and (first, rest[0]) in self.members:
                 return Node("member", first, rest[0]), tuple(rest[1:])
             return Node("figure", first), tuple(rest)
-        return None
+        owners = self.owners(first)
+        return (Node("member", owners[0], first), tuple(rest)) if len(owners) == 1 else None
 
-    def known(self, figure: str | None) -> list[str]:
-        """Names that could have been meant, for hints."""
-        names = [*self.figures, *self.lines]
-        for owner, member in self.members:
-            names.append(f"{owner}.{member}")
-            if owner == figure:
-                names.append(member)
-        for name, document in self.figures.items():
-            names += [f"{name}.{quantity}" for quantity in kind_of(document).known(document)]
-        return names
+    def owners(self, member: str) -> list[str]:
+        """The figures that have a member of a name."""
+        return [owner for owner, name in self.members if name == member]
+
+    def short(self, owner: str, member: str, figure: str | None) -> str:
+        """By what a member is named in an expression: alone wherever that is certain."""
+        node = self.node_of(Path((member,)), figure)
+        return member if node == (Node("member", owner, member), ()) else f"{owner}.{member}"
 
     def of(self, figure: str) -> list[Node]:
         """The members of a figure."""

@@ -132,7 +132,7 @@ def _ways(text: str, caret: int, hand: AtHand) -> Iterator[Completion]:
     rest = re.match(r"[\w.]*", text[caret:])
     end = caret + (rest.end() if rest else 0)
     after_number = re.search(r"\d\s*$", text[:start]) is not None
-    if (after_number and word in UNITS) or text[start:end] in dict(hand.quantities):
+    if (after_number and word in UNITS) or text[start:end] in dict((*hand.quantities, *hand.whole_names)):
         return
     for name, hint in list(dict.fromkeys(_matching(word.lower(), hand)))[:MOST]:
         yield Completion(name, start, end, hint)
@@ -140,7 +140,8 @@ def _ways(text: str, caret: int, hand: AtHand) -> Iterator[Completion]:
 
 def _matching(low: str, hand: AtHand) -> Iterator[tuple[str, str]]:
     """What a word can become: first what begins with it, a part before its quantities; then what it is a piece of."""
-    names = [(name, hand.teller.tell(quantity).text) for name, quantity in hand.quantities]
+    known = hand.whole_names if low.partition(".")[0] in hand.works else hand.quantities
+    names = [(name, hand.teller.tell(quantity).text) for name, quantity in known]
     stems = dict.fromkeys(name[: name.rindex(".") + 1] for name, _ in names if name.count(".") > 0)
     parts = [(stem, "…") for stem in stems if stem.rstrip(".") not in hand.works]
     functions = [(f"{name}(", "a function") for name in FUNCTIONS if len(low) > 1]

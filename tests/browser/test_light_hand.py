@@ -22,9 +22,7 @@ def test_two_shapes_are_counted_each_and_squares_shaded_by_dragging(bench: Bench
     page.get_by_role("button", name="Squares").click()
     panel = page.get_by_test_id("squares")
     expect(panel.get_by_role("region", name="Shape 1")).to_contain_text("20 unit edges once round: 20 m")
-    expect(panel.get_by_role("region", name="Shape 2")).to_contain_text(
-        "2 + 10/2 − 1 = 6 m²"
-    )
+    expect(panel.get_by_role("region", name="Shape 2")).to_contain_text("2 + 10/2 − 1 = 6 m²")
     expect(panel.get_by_role("region", name="Together")).to_contain_text("squares: 24 m² + 6 m² = 30 m²")
     first, last = (page.locator(f"[data-square='{at}']").bounding_box() for at in ("8,0", "10,1"))
     assert first and last

@@ -126,7 +126,7 @@ def test_a_lines_new_name_goes_everywhere() -> None:
     [
         ("rename-part", {"part": "deck", "name": "nose"}, "already something named “nose”"),
         ("rename-part", {"part": "deck", "name": "m"}, "“m” already means something"),
-        ("rename-part", {"part": "deck", "name": "two words"}, "can't be a name"),
+        ("rename-part", {"part": "deck", "name": "two-words"}, "can't be a name"),
         ("rename-part", {"part": "deck", "name": ""}, "a name is missing"),
         ("rename-part", {"part": "gone", "name": "x"}, "no part named “gone”"),
         ("rename-figure", {"name": "tape"}, "already something named “tape”"),
@@ -450,3 +450,15 @@ def test_what_stood_on_a_removed_part_stays_where_it_is() -> None:
         assert np.allclose(spots(after, name), spots(read(before), name), atol=1e-7)
     with pytest.raises(Refused, match="no part named"):
         done(after, "remove-part", figure="f", part="roof")
+
+
+def test_a_name_with_gaps_becomes_one_word() -> None:
+    renamed = edit(
+        read(YARD),
+        adapter(AnyEdit).validate_python(
+            {"do": "rename-part", "figure": "court", "part": "deck", "name": " back  deck "}
+        ),
+    )
+    assert renamed.name == "back_deck" and "back_deck.width / 2" in renamed.problem.model_dump_json()
+    assert made(YARD, "rename-line", line="tape", name="long tape") == "long_tape"
+    assert made(YARD, "rename-figure", figure="court", name="inner court") == "inner_court"

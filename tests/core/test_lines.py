@@ -15,6 +15,7 @@ from mensuration.editing.renaming import rename_line, write_line
 from mensuration.expressions import Scope, evaluate, parse
 from mensuration.problem import Typing, evaluate_document, read, while_typing
 from mensuration.units import UNITS, Kind, compound
+from tests.core.helpers import part
 
 DEMO = Path(__file__).parents[2] / "demo/kicker-side-panel.json"
 
@@ -191,7 +192,7 @@ def seen(text: str, caret: int | None = None, figure: str | None = None) -> Typi
         ("2 pan", None, ("panel.area", "1.75 m²")),
         ("panel.bo", None, ("panel.board.", "…")),
         ("panel.board.wi", None, ("panel.board.width", "2.40 m")),
-        ("radi", None, ("panel.bite.radius", "1.20 m")),
+        ("radi", None, ("bite.radius", "1.20 m")),
         ("bite.rad", "panel", ("bite.radius", "1.20 m")),
         ("sq", None, ("sqrt(", "a function")),
         ("panel.area as f", None, ("ft^2", "")),
@@ -292,3 +293,51 @@ def test_whatever_is_typed_is_answered(text: str, caret: int, figure: str | None
     found = seen(text, caret, figure)
     assert all(text[b.at] in "()" for b in found.brackets)
     assert all(0 <= way.start <= way.end <= len(text) for way in found.completions)
+
+
+def test_a_part_is_named_without_its_figure_where_only_one_has_it() -> None:
+    """As its own field shows it; where two have it, it is said how to tell them apart; what is proposed works."""
+    pad = {
+        "name": "pad",
+        "parts": [part("slab", "rectangle", width="6", height="4"), part("pit", "circle", radius="1")],
+    }
+    yard = {
+        "name": "yard",
+        "parts": [part("slab", "square", side="3"), part("lawn", "square", side="slab.side + pit.radius")],
+    }
+
+    def of(expression: str) -> dict[str, Any]:
+        document = {
+            "format": "tilt-grid/problem",
+            "version": 1,
+            "figures": [pad, yard],
+            "lines": [{"name": "it", "expression": expression}],
+        }
+        results = evaluate_document(document)
+        return {
+            "text": results["lines"].get("it", {}).get("text"),
+            "parts": results["lines"].get("it", {}).get("parts"),
+            "says": [c["says"] for c in results["complaints"]],
+        }
+
+    assert of("pit.area / pit.radius^2")["text"] == "3.14"
+    assert of("lawn.side")["text"] == "4.00 m"  # in another figure's part, too
+    assert of("pit.radius")["parts"] == [["pad", "pit"]]
+    assert of("slab.width")["says"] == [
+        "several figures have a “slab”: write pad.slab.width or yard.slab.width"
+    ]
+    assert of("pad.slab.width")["text"] == "6.00 m"
+    for wrong in ("pit.radus", "lawn.sied", "pad.slap.width", "yard.aera"):
+        (says,) = of(wrong)["says"]
+        meant = says.partition("did you mean “")[2].partition("”")[0]
+        assert meant and of(meant)["text"], says
+
+
+def test_what_can_not_be_worked_out_is_not_proposed() -> None:
+    """A ring whose inner radius is misspelt in itself: it has no value that could be meant."""
+    ring = part("ring", "ring", outer="3", inner="ring.iner")
+    results = evaluate_document(
+        {"format": "tilt-grid/problem", "version": 1, "figures": [{"name": "f", "parts": [ring]}]}
+    )
+    says = [complaint["says"] for complaint in results["complaints"]]
+    assert says and all("ring.inner" not in each for each in says)

@@ -77,3 +77,12 @@ def test_suggestions_go_on_with_the_line() -> None:
     assert "take away circle radius " in [s.line for s in suggestions("take away ci")]
     assert suggestions("circle radius 2 ")[0].line == "circle radius 2 on "
     assert all(read_entry(s.line + "2 at 1, 1")["at"] == ["1", "1"] for s in suggestions("sq"))
+
+
+def test_corners_without_brackets_and_a_name_of_several_words() -> None:
+    found = read_entry("outline 0,0 30,0 30,20.5 -4,20 named back wall")
+    assert found["points"] == [["0", "0"], ["30", "0"], ["30", "20.5"], ["-4", "20"]]
+    assert found["name"] == "back_wall"
+    assert read_entry("circle radius 2 named duck pond")["name"] == "duck_pond"
+    with pytest.raises(EntryError, match="at least three corners"):
+        read_entry("outline 0,0 30,0")

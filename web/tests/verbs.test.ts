@@ -11,6 +11,8 @@ function bench() {
     draft: null as ProblemDocument | null,
     commit: (document: ProblemDocument) => void ((state.document = document), (state.draft = null)),
     preview: (draft: ProblemDocument | null) => void (state.draft = draft),
+    notice: null as string | null,
+    set: (change: { notice: string | null }) => void Object.assign(state, change),
   };
   return { state, ...verbsOn({ getState: () => state }) };
 }

@@ -11,6 +11,7 @@ import { useUndoKeys } from "../document/useUndoKeys";
 import { kindOf } from "../kinds";
 import { ErrorBoundary } from "../ui/ErrorBoundary";
 import { FigureList } from "./FigureList";
+import { Notice } from "./Notice";
 
 const StepThrough = lazy(() => import("../projector/StepThrough"));
 const WorkedPage = lazy(() => import("../projector/WorkedPage"));
@@ -59,6 +60,7 @@ export function Workspace({ opened }: { opened: Opened }) {
           {stepping || paging ? null : <Work key={`${shown?.kind} ${shown?.name}`} figure={figure} worked={worked} />}
         </Suspense>
       </ErrorBoundary>
+      <Notice />
       {paging ? (
         <Suspense fallback={null}>
           <WorkedPage worked={worked} onClose={() => store.getState().set({ paging: false })} />

@@ -63,6 +63,8 @@ export interface BenchState {
   stepping: boolean;
   /** Whether the working is shown though a problem is to be tried first. */
   revealed: boolean;
+  /** What is said for a moment about what was just done. */
+  notice: string | null;
   /** The board on the screen, while there is one. */
   board: BoardView | null;
   commit: (document: ProblemDocument) => void;
@@ -90,6 +92,7 @@ export interface BenchState {
         | "stepping"
         | "revealed"
         | "board"
+        | "notice"
       >
     >,
   ) => void;
@@ -164,6 +167,7 @@ export function createBenchStore(of: number | string, document: ProblemDocument)
         paging: false,
         stepping: false,
         revealed: false,
+        notice: null,
         board: null,
         ...verbsOn(api),
         commit: (changed) => {

@@ -9,6 +9,7 @@ export type Done = { says: string } | { says: null; name: string | null };
 
 interface Holder {
   document: ProblemDocument;
+  set: (change: { notice: string | null }) => void;
   commit: (document: ProblemDocument) => void;
   preview: (draft: ProblemDocument | null) => void;
 }
@@ -26,6 +27,8 @@ export function verbsOn(store: Pick<StoreApi<Holder>, "getState">) {
         const { document, name } = await api.edit(before, edit);
         if (store.getState().document !== before) continue; // changed meanwhile: done again on what it is now
         store.getState().commit(document);
+        if (edit.do.startsWith("rename-") && "name" in edit && name && name !== String(edit.name).trim())
+          store.getState().set({ notice: `A name is one word: “${name}”.` });
         return { says: null, name: name ?? null };
       }
     } catch (error) {
