@@ -22,7 +22,7 @@ from mensuration.frozen import Frozen
 from mensuration.numbers import Real
 from mensuration.numbers.rounding import Rounding, round_by
 from mensuration.telling import Teller
-from mensuration.units import NUMBER, Unit
+from mensuration.units import LENGTH, NUMBER, Unit
 
 EXAMPLES = (
     "€4.20 per {unit}, 1 L covers 8 {unit}², 8 tiles per {unit}², 12 % waste, tins of 2.5 L, €19 per tin, "
@@ -45,6 +45,8 @@ PERCENT_OF = {
     "off": ("off", "discount", "rebate", "reduction", "less", "cheaper"),
     "tax": ("vat", "tax", "gst", "duty"),
 }
+VOLUME = LENGTH.power(3)
+_LONG_LIQUID = re.compile(r"(milli)?lit(re|er)|(US |UK )?gallon", re.IGNORECASE)
 _SPACES = re.compile(r"(?<=\d)[ \u00a0\u202f](?=\d)")
 _THOUSANDS = re.compile(r"\d{1,3}(,\d{3})+(\.\d+)?")
 
@@ -186,7 +188,30 @@ def _measured(account: _Account, text: str) -> Quantity:
 
 def _covers(account: _Account, rate: _Rate) -> tuple[str, str]:
     share = _measured(account, rate.word("REST"))
-    return _needed(account, _plain(rate.word("NUMBER") or "1") / share.value, rate.word("WORD"))
+    return _needed(account, _plain(rate.word("NUMBER") or "1") / share.value, " ".join(rate.words["WORD"]))
+
+
+def _volume(text: str) -> Real | None:
+    """How much a word says that measures a liquid, with a number or without: ``litre``, ``5 US gal``; None of any other."""
+    for typed in (text, f"1 {text}"):
+        try:
+            found = evaluate(parse(typed), Scope())
+        except ExpressionError as error:
+            if error.code == "which-gallon":
+                raise RateFault(error.says) from None
+            continue
+        if found.kind == VOLUME:
+            return found.value
+    return None
+
+
+def _counted_volume(account: _Account) -> Real | None:
+    """How much liquid is needed, where what was counted last is one."""
+    if account.measure.kind == VOLUME or not account.counts:
+        return None
+    count, thing = list(account.counts.values())[-1]
+    one = _volume(thing)
+    return None if one is None else count * one
 
 
 def _needs(account: _Account, rate: _Rate) -> tuple[str, str]:
@@ -228,6 +253,8 @@ def duration(seconds: Real) -> str:
 
 def _needed(account: _Account, each: Real, thing: str) -> tuple[str, str]:
     count = account.measure.value * each
+    if _LONG_LIQUID.fullmatch(thing) and not count.same_as(Real.of(1)):
+        thing += "s"
     account.counts[_key(thing)] = (count, thing)
     return f"for {_show(account, account.measure)}", f"{_number(count)} {thing}"
 
@@ -238,13 +265,15 @@ def _number(value: Real) -> str:
 
 
 def _packs(account: _Account, rate: _Rate) -> tuple[str, str]:
-    pack, unit = rate.word("WORD"), rate.word("WORD", 1)
+    pack, unit = rate.word("WORD"), " ".join(rate.words["WORD"][1:])
     size = _plain(rate.word("NUMBER"))
     if size.sign() <= 0:
         raise RateFault("a pack must hold more than 0")
     counted = list(account.counts.values())[-1:] if not unit else [account.counts.get(_key(unit))]
     if counted and counted[0] is not None:
         needed = counted[0][0] / size
+    elif (liquid := _counted_volume(account)) is not None and (holds := _volume(unit)) is not None:
+        needed = liquid / (size * holds)
     else:
         share = _measured(account, f"{rate.word('NUMBER')} {unit}")
         needed = account.measure.value / share.value
@@ -276,6 +305,9 @@ def _cost(account: _Account, rate: _Rate) -> tuple[str, str]:
     elif _key(of) in account.counts:
         amount, thing = account.counts[_key(of)]
         shown = f"{_number(amount)} {thing}"
+    elif (liquid := _counted_volume(account)) is not None and (share_of := _volume(of)) is not None:
+        count, thing = list(account.counts.values())[-1]
+        amount, shown = liquid / share_of, f"{_number(count)} {thing}"
     elif of.isalpha() and not _is_measure(of):
         raise RateFault(f"say first how many are needed, such as {_singular(of)}s of 2.5 m")
     else:

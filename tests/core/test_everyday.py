@@ -61,6 +61,10 @@ def rated(expression: str, *rates: str) -> list[str]:
         ("fig.area", ["12 % waste", "1 L covers 8 m²", "tins of 2.5 L", "€19.90 per tin"], ["28.22 m²", "3.53 L", "2 tins", "€39.80"]),
         ("fig.area", ["€19.90 per tin", "tins of 2.5 L", "1 L covers 8 m²", "12 % waste"], ["€39.80", "2 tins", "3.53 L", "28.22 m²"]),
         ("fig.area", ["8 tiles per m²", "whole tiles", "boxes of 12", "30 € per box"], ["201.6 tiles", "202 tiles", "17 boxes", "€ 510.00"]),
+        ("fig.area", ["1 litre covers 8 m²", "tins of 2.5 L", "€19.90 a tin"], ["3.15 litres", "2 tins", "€39.80"]),
+        ("fig.area", ["0.5 L covers 2 m²", "buckets of 1 US gal"], ["6.3 L", "2 buckets"]),  # 6.3 / 3.785 = 1.66
+        ("fig.area", ["1 UK gal covers 12.6 m²", "cans of 500 mL"], ["2 UK gal", "19 cans"]),  # 9.09 L
+        ("fig.area", ["1 L covers 8 m²", "€3.20 per litre"], ["3.15 L", "€10.08"]),
         ("fig.perimeter", ["rolls of 5 m", "£7 a roll"], ["5 rolls", "£35.00"]),
         ("fig.perimeter", ["rolls of 20.6 m"], ["1 roll"]),  # exactly one is one
         ("fig.perimeter", ["€2.50 per 10 m"], ["€5.15"]),
@@ -88,6 +92,7 @@ def test_rates_are_taken_in_the_order_of_buying(expression: str, rates: list[str
         ("12 L per min", "the answer is an area, “12 L” is a volume"),
         ("1 L covers 0 m²", "more than 0"),
         ("1 L covers m^", ""),
+        ("buckets of 2 gallons", "write US gal or UK gal"),
         ("__import__('os')", "this is no rate"),
         ("a" * 99 + "%", "this is no rate"),
     ],

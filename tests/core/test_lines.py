@@ -301,8 +301,8 @@ def test_a_part_is_named_without_its_figure_where_only_one_has_it() -> None:
         "name": "pad",
         "parts": [part("slab", "rectangle", width="6", height="4"), part("pit", "circle", radius="1")],
     }
-    yard = {
-        "name": "yard",
+    court = {
+        "name": "court",
         "parts": [part("slab", "square", side="3"), part("lawn", "square", side="slab.side + pit.radius")],
     }
 
@@ -310,7 +310,7 @@ def test_a_part_is_named_without_its_figure_where_only_one_has_it() -> None:
         document = {
             "format": "tilt-grid/problem",
             "version": 1,
-            "figures": [pad, yard],
+            "figures": [pad, court],
             "lines": [{"name": "it", "expression": expression}],
         }
         results = evaluate_document(document)
@@ -324,13 +324,14 @@ def test_a_part_is_named_without_its_figure_where_only_one_has_it() -> None:
     assert of("lawn.side")["text"] == "4.00 m"  # in another figure's part, too
     assert of("pit.radius")["parts"] == [["pad", "pit"]]
     assert of("slab.width")["says"] == [
-        "several figures have a “slab”: write pad.slab.width or yard.slab.width"
+        "several figures have a “slab”: write pad.slab.width or court.slab.width"
     ]
     assert of("pad.slab.width")["text"] == "6.00 m"
-    for wrong in ("pit.radus", "lawn.sied", "pad.slap.width", "yard.aera"):
+    for wrong in ("pit.radus", "lawn.sied", "pad.slab.widht", "court.aera"):
         (says,) = of(wrong)["says"]
         meant = says.partition("did you mean “")[2].partition("”")[0]
-        assert meant and of(meant)["text"], says
+        whole = meant if "." in meant else f"{wrong.rpartition('.')[0]}.{meant}"
+        assert meant and of(whole)["text"], says
 
 
 def test_what_can_not_be_worked_out_is_not_proposed() -> None:
