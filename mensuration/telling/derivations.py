@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
+from fractions import Fraction
 from functools import lru_cache
 
-from mensuration.expressions import Path
+from mensuration.expressions import Node, Path, Quantity, Scope, evaluate, paths
+from mensuration.expressions.nodes import Binary, Negative, Power, number_of
 from mensuration.frozen import Frozen
 from mensuration.tally.entry import Derivation, Equation, Look, Trial
 from mensuration.telling import leaves
@@ -14,8 +17,10 @@ from mensuration.telling.mathematics import Maths
 from mensuration.telling.rendering import SUM, Rendered, joined
 from mensuration.telling.values import Mathematics, Teller, is_pi, told
 from mensuration.telling.writing import Leaf, write
+from mensuration.units import ANGLE
 
 SHOWN_FORMS = 3
+MOST_PARTS = 360  # into which a turn is cut for its share to be told as a fraction
 CORNERS = m.Written(
     r"\tfrac12 \sum \left(x_i\,y_{i+1} - x_{i+1}\,y_i\right)", "1/2 Σ (x y' − x' y), corner by corner"
 )
@@ -70,7 +75,11 @@ def tell_lines(derivation: Derivation, teller: Teller, part: str = "", closing: 
     letter = letters(derivation)
     if derivation.trial is not None:
         return _by_trial(derivation, derivation.trial, teller, part, closing)
-    numbers = write(derivation.formula, numbered(derivation, teller, part), times=True)
+    number = numbered(derivation, teller, part)
+    numbers = write(derivation.formula, number, times=True)
+    reduced = _in_lowest_terms(derivation.formula, derivation.substitution)
+    if reduced != derivation.formula:
+        numbers = m.Equal((numbers, write(reduced, number, times=True)))
     match derivation.look:
         case Look.SILENT:
             return Lines(None, numbers)
@@ -81,6 +90,33 @@ def tell_lines(derivation: Derivation, teller: Teller, part: str = "", closing: 
     if derivation.quantity in derivation.symbols and derivation.formula != own:
         formula = m.Equal((letter(own), formula))
     return Lines(formula, numbers)
+
+
+def _in_lowest_terms(node: Node, values: Mapping[str, Quantity]) -> Node:
+    """A formula with the share that an angle is of another as a fraction in lowest terms, where it is a number of parts."""
+    match node:
+        case Binary("/", Path() as above, below) if not isinstance(below, Path):
+            share = _share(above, below, values)
+            if share is not None:
+                one, two = number_of(share.numerator), number_of(share.denominator)
+                return one if share.denominator == 1 else Binary("/", one, two)
+            return node
+        case Binary(operator, left, right, implied):
+            return Binary(operator, _in_lowest_terms(left, values), _in_lowest_terms(right, values), implied)
+        case Negative(of):
+            return Negative(_in_lowest_terms(of, values))
+        case Power(base, exponent):
+            return Power(_in_lowest_terms(base, values), exponent)
+    return node
+
+
+def _share(above: Path, below: Node, values: Mapping[str, Quantity]) -> Fraction | None:
+    whole = None if any(True for _ in paths(below)) else evaluate(below, Scope())
+    part = values.get(above.text)
+    if whole is None or part is None or not part.kind == whole.kind == ANGLE:
+        return None
+    share = (part.value / whole.value).rational
+    return share if share is not None and share.denominator <= MOST_PARTS else None
 
 
 def letters(derivation: Derivation) -> Leaf:

@@ -16,8 +16,8 @@ from mensuration.telling.mathematics import Maths, Written
 from mensuration.telling.rendering import ATOM, FRACTION, PRODUCT, SUM, Mark
 from mensuration.units import ANGLE, NO_UNIT, NUMBER, UNITS, Kind, Unit, compound
 
-SHORT_PLACES = 6
 SHORT_WRITTEN = 14
+LONGEST_DECIMAL = 16  # characters of a number that ends
 LONGEST_EXACT = 60  # inside a line of working
 ONE_LINE = 90  # for an exact form by itself; a longer one is folded away
 SHOWN_FIGURES = 7
@@ -172,10 +172,11 @@ def _forms(value: Real, unit: Unit, rule: Rounding, rationals: Rationals) -> Tol
     few = not rounded.proven and len(digits.partition(".")[2]) < len(rounded.text.partition(".")[2])
     if few:  # not so many are proven as are wanted
         number = digits
+    ends = _ending(value.rational) if rationals == "decimal" and value.rational is not None else None
     return Told(
         exact=short.text() if short is not None else None,
-        exact_text=unit.after(_bracketed(short, unit)) if short is not None else None,
-        tex=f"{_tex_number(short, unit)}{unit.tex}" if short is not None else None,
+        exact_text=unit.after(ends or _bracketed(short, unit)) if short is not None else None,
+        tex=f"{ends or _tex_number(short, unit)}{unit.tex}" if short is not None else None,
         unfolded=_unfolded(exact, unit) if exact is not None and short is None else None,
         decimal=digits,
         unit=unit.text,
@@ -219,7 +220,7 @@ def _inside(value: Real, unit: Unit, rationals: Rationals = "decimal") -> Writte
         inches = _feet_and_inches(rational) if unit == UNITS["ft"] else None
         if inches is not None:
             return inches
-        text = decimal_or_fraction(rational, SHORT_PLACES)
+        text = _ending(rational) or decimal_or_fraction(rational, 0)
         if unit.kind.money and CENTIMES % rational.denominator == 0:
             text = fixed(rational, 2)
         if "/" not in text:
@@ -232,6 +233,12 @@ def _inside(value: Real, unit: Unit, rationals: Rationals = "decimal") -> Writte
     if exact is not None and exact.readable and len(exact.text()) <= LONGEST_EXACT:
         return _exact_inside(exact, unit)
     return _rough(value, unit)
+
+
+def _ending(rational: Fraction) -> str | None:
+    """A number that ends, all of it; None of one that doesn't, or not soon."""
+    text = decimal_or_fraction(rational, LONGEST_DECIMAL)
+    return None if "/" in text or len(text) > LONGEST_DECIMAL else text
 
 
 def fraction(value: Fraction, unit: Unit, mixed: bool = False) -> Written:

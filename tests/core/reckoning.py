@@ -43,7 +43,10 @@ def names_an_angle(text: str) -> bool:
 
 
 def check(numbers: str, value: str, pi: Real = PI) -> bool:
-    """Whether ``numbers`` come to ``value``: exactly where neither is cut off; whether it was exact is answered."""
+    """Whether ``numbers``, every side of them, come to ``value``: exactly where neither is cut off; whether it was is answered."""
+    *others, numbers = numbers.split(" = ")
+    for each in others:
+        check(each, value, pi)
     if names_an_angle(value) or (names_an_angle(numbers) and not value.endswith(("°", "rad", "turn"))):
         return False
     one, two = reckoned(numbers, pi), reckoned(value, pi)

@@ -27,7 +27,7 @@ from mensuration.telling import Teller
 from mensuration.telling.tallies import badge
 from mensuration.units import LENGTH, UNITS, Kind
 from tests.core.helpers import answer, part, problem
-from tests.core.reckoning import check
+from tests.core.reckoning import check, check_entry
 
 
 def teller(unit: str = "m") -> Teller:
@@ -398,3 +398,39 @@ def test_what_nothing_tells_from_nought_is_told_as_nought() -> None:
     told = answer("1 m^2 × sin(1 rad) - 1 m^2 × sin(1 rad)", ask={"unit": "ft^2"})
     assert told["text"] == "0.00 ft²"
     assert not any("0…" in line for line in told["working"])
+
+
+@pytest.mark.parametrize(
+    ("angle", "share"), [("24°", "1 / 15"), ("1/15 turn", "1 / 15"), ("150°", "5 / 12"), ("37.5°", "5 / 48")]
+)
+def test_the_share_of_a_turn_is_told_in_lowest_terms(angle: str, share: str) -> None:
+    (entry,) = entries("area", part("slice", "sector", diameter="4", angle=angle))
+    assert entry["numbers"]["text"].split(" = ")[1].startswith(f"{share} × π × (2 m)²")
+    check_entry(entry)
+
+
+def test_a_share_that_is_no_number_of_parts_stays_an_angle() -> None:
+    (entry,) = entries("area", part("slice", "sector", radius="2", angle="sqrt(2)°"))
+    assert " = " not in entry["numbers"]["text"]
+
+
+def test_numbers_that_end_are_told_without_dots() -> None:
+    """346813/80000 is 4.3351625: all of it, in the tally, in the working and as the exact value."""
+    document = problem(part("pond", "circle", diameter="2.35"), settings={"unit": "m", "pi": "3.14"})
+    results = evaluate_document({**document, "asks": [{"label": "it", "expression": "fig.area"}]})
+    total = results["figures"]["fig"]["tallies"]["area"]["total"]
+    assert total["shown"]["text"] == total["exactText"] == "4.3351625 m²"
+    assert "…" not in " ".join(results["asks"][0]["working"])
+    thirds = evaluate_document(problem(part("slab", "rectangle", width="1/3", height="4")))
+    assert thirds["figures"]["fig"]["tallies"]["area"]["total"]["exactText"] == "4/3 m²"
+
+
+def test_a_circumference_by_the_diameter_is_pi_times_it() -> None:
+    document = {
+        "format": "tilt-grid/problem",
+        "version": 1,
+        "figures": [{"name": "c", "kind": "formula", "figure": "circle", "given": {"diameter": "3"}}],
+    }
+    steps = evaluate_document(document)["figures"]["c"]["card"]["solutions"][0]["steps"]
+    told = {step["quantity"]: (step["formula"]["text"], step["numbers"]["text"]) for step in steps}
+    assert told["circumference"][1] == "π × 3 m"

@@ -250,4 +250,4 @@ def test_a_figure_of_which_nothing_is_left_has_no_ways_and_no_squares() -> None:
     document = problem(slab, {**slab, "name": "gone", "join": "take"})
     figure = evaluate_document(document, ("ways", "squares"))["figures"]["fig"]
     assert [way["name"] for way in figure["ways"]] == ["parts"]
-    assert figure["squares"]["lines"] == [{"text": "there is nothing left to count"}]
+    assert figure["squares"]["together"] == [{"text": "there is nothing left to count"}]

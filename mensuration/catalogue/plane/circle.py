@@ -27,7 +27,8 @@ FIGURE = PlaneFigure(
     ),
     relations=(
         product("diameter", "2 radius", "two radii in line"),
-        product("circumference", "2 pi radius", "the definition of π"),
+        product("circumference", "pi diameter", "the definition of π"),
+        product("circumference", "2 pi radius", "the definition of π, by the radius"),
         product("area", "pi radius^2", "sectors laid side by side: half the circumference by the radius"),
         product("perimeter", "circumference", "another word for the same"),
     ),

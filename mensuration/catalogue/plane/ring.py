@@ -11,7 +11,7 @@ from mensuration.catalogue.figure import (
     Relation,
     Span,
 )
-from mensuration.catalogue.relations import total
+from mensuration.catalogue.relations import product, total
 
 FIGURE = PlaneFigure(
     name="ring",
@@ -21,11 +21,15 @@ FIGURE = PlaneFigure(
     measures=(
         Measure("outer", "R", called="outer radius"),
         Measure("inner", "r", called="inner radius"),
+        Measure("outer_diameter", "D"),
+        Measure("inner_diameter", "d"),
         Measure("width", "w"),
         Measure("area", "A", "area"),
         Measure("perimeter", "P"),
     ),
     relations=(
+        product("outer_diameter", "2 outer", "two radii in line"),
+        product("inner_diameter", "2 inner", "two radii in line"),
         total("width", "outer - inner", "the difference of the radii"),
         Relation(
             {

@@ -25,6 +25,7 @@ FIGURE = PlaneFigure(
     synonyms=("pie slice",),
     measures=(
         Measure("radius", "r"),
+        Measure("diameter", "d"),
         Measure("angle", r"\theta", "angle"),
         Measure("arc", "s"),
         Measure("chord", "c"),
@@ -32,6 +33,7 @@ FIGURE = PlaneFigure(
         Measure("perimeter", "P"),
     ),
     relations=(
+        product("diameter", "2 radius", "two radii in line"),
         Relation(
             {
                 "area": "angle / 360° * pi radius^2",

@@ -13,7 +13,7 @@ from mensuration.catalogue.figure import (
     Relation,
     Span,
 )
-from mensuration.catalogue.relations import total
+from mensuration.catalogue.relations import product, total
 
 _CENTRE = ("0", "height - radius")
 _LEFT, _RIGHT = ("-chord / 2", "0"), ("chord / 2", "0")
@@ -25,6 +25,7 @@ FIGURE = PlaneFigure(
     synonyms=("circle segment", "circular segment"),
     measures=(
         Measure("radius", "r"),
+        Measure("diameter", "d"),
         Measure("angle", r"\theta", "angle"),
         Measure("chord", "c"),
         Measure("height", "h"),
@@ -33,6 +34,7 @@ FIGURE = PlaneFigure(
         Measure("perimeter", "P"),
     ),
     relations=(
+        product("diameter", "2 radius", "two radii in line"),
         Relation(
             {"area": "angle / 360° * pi radius^2 - 1/2 radius^2 sin(angle)"},
             "the sector less the triangle on the chord",
