@@ -63,6 +63,14 @@ class Problem(Model):
     version: Literal[1] = 1
     title: Annotated[str, Field(max_length=200)] = ""
     statement: Annotated[str, Field(max_length=20_000)] = ""
+    words: Annotated[
+        dict[
+            Annotated[str, Field(max_length=60)],
+            Literal["perimeter", "area", "surface area", "volume", "nothing"],
+        ]
+        | None,
+        Field(max_length=200, description="What words of the statement mean here, in small letters"),
+    ] = None
     settings: Settings = Settings()
     figures: Annotated[list[AnyFigure], Field(max_length=MAX_FIGURES)] = []
     lines: Annotated[list[WorkingLine], Field(max_length=MAX_LINES)] = []

@@ -24,6 +24,7 @@ from mensuration.expressions import (
 )
 from mensuration.expressions.nodes import paths
 from mensuration.frozen import as_data, fields_of, table
+from mensuration.language.everyday import Asked as Asked_
 from mensuration.language.everyday import marked_words
 from mensuration.language.rates import RateLine, worked_rates
 from mensuration.numbers import TooDeep
@@ -232,7 +233,7 @@ class _Evaluation:
         figures = table((name, work.results(self.also)) for name, work in self.works.items())
         return Results(
             self.problem.title,
-            marked_words(self.problem.statement),
+            marked_words(self.problem.statement, self._about()),
             tuple(
                 self.asked.get(number) or AskResults(ask.label)
                 for number, ask in enumerate(self.problem.asks)
@@ -241,6 +242,14 @@ class _Evaluation:
             table(self.line_results),
             tuple(self.complaints.all),
         )
+
+    def _about(self) -> Asked_:
+        """What decides what everyday words mean."""
+        solids = any(
+            measure in ("volume", "surface") for f in self.problem.figures for measure in kind_of(f).known(f)
+        )
+        kinds = frozenset(each.kind for each in self.asked.values() if each.kind)
+        return Asked_(kinds, solids, self.problem.words or {})
 
     def _work_out(self, node: Node) -> None:
         match node.kind:

@@ -120,3 +120,77 @@ def test_what_stands_on_a_removed_part_stays_where_it_is(bench: Bench) -> None:
     bench.expect_saved()
     (left,) = bench.stored()["figures"][0]["parts"]
     assert left["at"] == ["0.5", "4"] and not left.get("on")
+
+
+def test_a_word_s_tag_follows_the_asks_and_can_be_put_right(bench: Bench) -> None:
+    bench.make({**PAD, "statement": "How much concrete is poured?"})
+    page = bench.page
+    statement = page.get_by_test_id("statement")
+    expect(statement.get_by_role("button", name="“concrete” means area")).to_be_visible()
+    expect(statement).not_to_contain_text("m³")
+    statement.get_by_role("button", name="“concrete” means area").click()
+    page.get_by_label("What “concrete” means").select_option("nothing")
+    expect(statement.get_by_role("button", name="“concrete” means no quantity here")).to_be_visible()
+    page.keyboard.press("Escape")
+    bench.expect_saved()
+    assert bench.stored()["words"] == {"concrete": "nothing"}
+    page.reload()
+    expect(statement).to_contain_text("concrete")
+    expect(statement).not_to_contain_text("area")
+
+
+def test_walls_are_one_action_from_the_tally(bench: Bench) -> None:
+    bench.make(PAD)
+    page = bench.page
+    page.get_by_role("radio", name="Perimeter").click()
+    page.get_by_role("button", name="× height").click()
+    field = page.get_by_label("Expression of walls")
+    expect(field).to_be_focused()
+    page.keyboard.type("2.6 m")  # over the height that stood there
+    page.keyboard.press("Enter")
+    expect(field).to_have_value("pad.perimeter * 2.6 m")
+    expect(page.get_by_role("region", name="Working lines")).to_contain_text("52.00 m²")
+
+
+def test_mathematics_breaks_between_sides_and_not_inside_products(bench: Bench) -> None:
+    slab = {
+        "name": "slab",
+        "shape": "trapezoid",
+        "given": {"base": "14.25", "top": "13.75", "height": "12.125"},
+    }
+    bench.make({**PAD, "figures": [{"name": "pad", "kind": "plane", "parts": [slab]}]})
+    page = bench.page
+    page.set_viewport_size({"width": 900, "height": 800})
+    numbers = page.locator("[data-entry] .maths-side").filter(has_text="12.125")
+    expect(numbers).to_have_count(1)
+    rows = numbers.evaluate(
+        "(e) => new Set([...e.querySelectorAll('.base')].map((b) => Math.round(b.getBoundingClientRect().bottom / 20))).size"
+    )
+    assert rows == 1
+
+
+def test_names_with_gaps_become_one_word_and_it_is_said(bench: Bench) -> None:
+    bench.make(PAD)
+    page = bench.page
+    page.locator("g[data-part='slab']").click()
+    page.get_by_label("Name of the part").fill("back deck")
+    page.keyboard.press("Enter")
+    expect(page.get_by_test_id("notice")).to_contain_text("back_deck")
+    expect(page.get_by_label("Name of the part")).to_have_value("back_deck")
+
+
+def test_badges_and_measurements_never_lie_on_one_another(bench: Bench) -> None:
+    for title in ("Yard plan", "Planter surround", "Start deck"):
+        bench.open(title)
+        page = bench.page
+        expect(page.locator("g[data-part]").first).to_be_visible()
+        for width, height in ((1280, 800), (1024, 768), (390, 800)):
+            page.set_viewport_size({"width": width, "height": height})
+            page.wait_for_timeout(400)
+            boxes = page.evaluate(
+                "() => [...document.querySelectorAll('svg[role=group] text')].filter((t) => t.getAttribute('text-anchor') === 'middle')"
+                ".map((t) => { const b = t.getBoundingClientRect(); return [t.textContent, b.left, b.top, b.right, b.bottom]; })"
+            )
+            for i, (one, a, b, c, d) in enumerate(boxes):
+                for two, e, f, g, h in boxes[i + 1 :]:
+                    assert min(c, g) - max(a, e) < 2 or min(d, h) - max(b, f) < 2, (title, width, one, two)

@@ -9,7 +9,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from mensuration.language.everyday import marked_words
+from mensuration.language.everyday import Asked, marked_words
 from mensuration.language.rates import whole
 from mensuration.numbers import PI, Real
 from mensuration.problem import evaluate_document
@@ -21,12 +21,11 @@ SLAB = part("slab", "rectangle", width="6.3", height="4")
 @pytest.mark.parametrize(
     ("sentence", "meant"),
     [
-        ("How much edging goes round the bed?", ["perimeter", "perimeter"]),
-        ("a fence, some Ribbon and the coping", ["perimeter"] * 3),
-        ("turf, tiles and sailcloth", ["area"] * 3),
-        ("sealer, paint or foil", ["surface area"] * 3),
-        ("fill it, pour it, dig the soil", ["volume"] * 4),
-        ("Fencing all the way round", ["perimeter", "perimeter"]),
+        ("How much edging goes round the bed? All the way round.", ["perimeter", "perimeter"]),
+        ("A fence! Some Ribbon. And the coping", ["perimeter"] * 3),
+        ("turf, tiles and sailcloth", ["area"]),  # one quantity is told once a sentence
+        ("sealer, paint or foil", ["surface area"]),
+        ("fill it, pour it, dig the soil. The turf; the fence", ["volume", "area", "perimeter"]),
         ("the unfilled offence of the painter", []),  # only whole words
         ("", []),
     ],
@@ -35,6 +34,36 @@ def test_words_mean_quantities(sentence: str, meant: list[str]) -> None:
     pieces = marked_words(sentence)
     assert "".join(piece.text for piece in pieces) == sentence
     assert [piece.quantity for piece in pieces if piece.quantity] == meant
+
+
+@pytest.mark.parametrize(
+    ("sentence", "kinds", "solids", "said", "meant"),
+    [
+        ("How much concrete is poured over?", {"area", "length"}, False, {}, [("concrete", "area")]),
+        ("How much concrete is poured?", {"volume"}, True, {}, [("concrete", "volume")]),
+        ("The corner is filled in. How much turf?", {"area"}, False, {}, [("turf", "area")]),
+        ("It takes 12 m² of concrete.", set(), True, {}, [("concrete", "area")]),  # the unit beside it
+        ("Then 0.4 m³ of turf are left.", set(), True, {}, [("turf", "volume")]),
+        ("How much paint?", {"area"}, False, {}, [("paint", "area")]),  # a flat figure has no surface
+        ("How much paint?", {"area"}, True, {}, [("paint", "surface area")]),
+        ("How much turf and sand?", set(), True, {"turf": "nothing", "sand": "area"}, [("sand", "area")]),
+    ],
+)
+def test_what_stands_beside_a_word_and_what_is_asked_count(
+    sentence: str, kinds: set[str], solids: bool, said: dict[str, str], meant: list[tuple[str, str]]
+) -> None:
+    pieces = marked_words(sentence, Asked(frozenset(kinds), solids, said))
+    assert [(piece.text, piece.quantity) for piece in pieces if piece.quantity] == meant
+
+
+def test_a_problem_s_own_words_and_asks_decide() -> None:
+    document = problem(
+        SLAB, asks=[{"label": "it", "expression": "fig.area"}], statement="How much concrete is poured?"
+    )
+    told = [(w["text"], w["quantity"]) for w in evaluate_document(document)["words"] if w["quantity"]]
+    assert told == [("concrete", "area")]
+    corrected = evaluate_document({**document, "words": {"concrete": "nothing", "poured": "volume"}})
+    assert [(w["text"], w["quantity"]) for w in corrected["words"] if w["quantity"]] == [("poured", "volume")]
 
 
 @given(st.text(max_size=200))

@@ -2590,6 +2590,13 @@ export interface components {
              * @constant
              */
             version: 1;
+            /**
+             * Words
+             * @description What words of the statement mean here, in small letters
+             */
+            words?: {
+                [key: string]: "perimeter" | "area" | "surface area" | "volume" | "nothing";
+            } | null;
         } & {
             [key: string]: unknown;
         };
@@ -3992,11 +3999,14 @@ export interface components {
         };
         /**
          * Word
-         * @description A piece of the statement; one that means a quantity says which, and how that is counted and asked for.
+         * @description A piece of the statement; one that means a quantity says which, and how that is counted and asked for; ``everyday`` of
+         *     one that can mean a quantity, also where it does not here.
          */
         Word: {
             /** Counted */
             counted: string | null;
+            /** Everyday */
+            everyday: boolean;
             /** Expression */
             expression: string | null;
             /** Quantity */

@@ -46,7 +46,7 @@ export function layOutAngles(
 }
 
 const length = (from: Spot, to: Spot) => Math.hypot(to[0] - from[0], to[1] - from[1]);
-export const near = (one: Spot, two: Spot, across: number, up: number) =>
+const near = (one: Spot, two: Spot, across: number, up: number) =>
   Math.abs(one[0] - two[0]) < across && Math.abs(one[1] - two[1]) < up;
 
 /** Angles that are known, marked with an arc and their size; a given one can be clicked and typed over. */

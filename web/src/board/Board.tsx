@@ -18,7 +18,7 @@ import { Corners } from "./Corners";
 import { EdgeHandles } from "./EdgeHandles";
 import { Grid } from "./Grid";
 import { Handle } from "./Handle";
-import { layOut } from "./layOut";
+import { hidden, layOut } from "./layOut";
 import { Marks, Outline } from "./Outline";
 import { Badges, Parts } from "./Parts";
 import { alongSegment, pathOf } from "./path";
@@ -144,18 +144,22 @@ export const Board = memo(function Board({
   const parts = useMemo(() => drawing?.parts ?? [], [drawing]);
   const changing = useBench((state) => state.draft !== null);
   const [places] = useState(() => new Map<string, number>());
+  const angles = useMemo(() => layOutAngles(parts, to), [parts, to]);
   const spans = useMemo(() => {
     const shown =
       parts.length <= FEW_PARTS ? parts : parts.filter((part) => part.name === selected || speaksOf(lit, part.name));
-    return layOut(shown, parts, to, size, places, changing);
-  }, [parts, to, size, selected, lit, places, changing]);
+    return layOut(shown, parts, to, size, places, changing, boxesOf(angles));
+  }, [parts, to, size, selected, lit, places, changing, angles]);
   const chosen = parts.find((part) => part.name === selected);
+  const texts = useMemo(
+    () => [...boxesOf(angles), ...spans.map(({ text: [x, y], box }) => ({ x, y, ...box })), ...hidden(parts, to)],
+    [angles, spans, parts, to],
+  );
   const catches = useMemo(
     () => drawing?.outline.flatMap((loop) => loop.map((segment) => segment.start)) ?? [],
     [drawing],
   );
   const sketching = useSketching(grid.fine, grid.strong, 12 / view.scale, catches);
-  const angles = useMemo(() => layOutAngles(parts, to), [parts, to]);
   const pieces = measure === "area" ? split : null;
   const mode = useBench((state) => state.mode);
   const faults = complaints.filter((complaint) => complaint.sketch);
@@ -244,7 +248,7 @@ export const Board = memo(function Board({
             {counted ? null : <Marks parts={drawing.parts} to={to} />}
             {counted ? null : <Angles laid={angles} />}
             {counted ? null : <Spans spans={spans} />}
-            {counted || pieces || showing ? null : <Badges parts={parts} to={to} avoid={angles} />}
+            {counted || pieces || showing ? null : <Badges parts={parts} to={to} avoid={texts} />}
             {chosen && mode === "move" && !showing ? <EdgeHandles part={chosen} to={to} onPick={onEdge} /> : null}
             {chosen && mode === "move" && !showing ? (
               <Corners part={chosen} to={to} onHold={(index, event) => drag.holdCorner(chosen, index, event)} />
@@ -301,6 +305,9 @@ export const Board = memo(function Board({
     </div>
   );
 });
+
+const boxesOf = (angles: { text: Spot; width: number }[]) =>
+  angles.map(({ text: [x, y], width }) => ({ x, y, width, height: 22 }));
 
 /** Of a showing: its own part, room for what is laid beside it, and below for its handle. */
 function roomy(bounds: Bounds | undefined, showing: Showing | undefined): Bounds | undefined {

@@ -1,7 +1,7 @@
 import type { PointerEvent } from "react";
 import type { DrawnPart, Spot } from "../api/types";
 import { speaksOf, type Lit } from "../document/store";
-import { near } from "./Angles";
+import { layOutBadges, type Box } from "./layOut";
 import { Badge } from "./Badge";
 import { pathOf, type ToScreen } from "./path";
 import { TINTS } from "./tints";
@@ -124,40 +124,17 @@ export function Parts({
 }
 
 /** The letter of each part; one taken away has a minus before it. */
-export function Badges({
-  parts,
-  to,
-  avoid,
-}: {
-  parts: DrawnPart[];
-  to: ToScreen;
-  avoid: { at: Spot; text: Spot; width: number }[];
-}) {
+export function Badges({ parts, to, avoid }: { parts: DrawnPart[]; to: ToScreen; avoid: Box[] }) {
+  const badges = parts.map((part) => {
+    const text = { add: "", take: "−", common: "∩ " }[part.join] + part.badge;
+    return { name: part.name, at: to(part.label), text, width: 14 + text.length * 9, takes: part.join === "take" };
+  });
+  const places = layOutBadges(badges, avoid);
   return (
     <g aria-hidden pointerEvents="none">
-      {parts.map((part) => {
-        const text = { add: "", take: "−", common: "∩ " }[part.join] + part.badge;
-        const at = aside(to(part.label), avoid);
-        return (
-          <Badge
-            key={part.name}
-            at={at}
-            text={text}
-            width={14 + text.length * 9}
-            round={12}
-            takes={part.join === "take"}
-          />
-        );
-      })}
+      {badges.map(({ name, at, text, width, takes }) => (
+        <Badge key={name} at={places.get(name) ?? at} text={text} width={width} round={12} takes={takes} />
+      ))}
     </g>
   );
-}
-
-/** A badge that would cover an angle's text moves on, away from that angle. */
-function aside(spot: Spot, avoid: { at: Spot; text: Spot; width: number }[]): Spot {
-  const hit = avoid.find(({ text, width }) => near(spot, text, width / 2 + 16, 25));
-  if (!hit) return spot;
-  const [dx, dy] = [hit.text[0] - hit.at[0], hit.text[1] - hit.at[1]];
-  const size = Math.hypot(dx, dy) || 1;
-  return [hit.text[0] + (dx / size) * 36, hit.text[1] + (dy / size) * 28];
 }

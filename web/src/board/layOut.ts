@@ -28,6 +28,8 @@ const STEP = 24;
 const STEPS = 5;
 const ALONG = [0.5, 0.32, 0.68, 0.2, 0.8];
 const HEIGHT = 22;
+const ROUNDS = 3;
+const SMALL = 40;
 
 /** What a place costs: running into another text or dimension line, leaving the board, lying on a line of the figure, crossing another part, being far. */
 const COST = { text: 100, outside: 60, line: 40, stroke: 20, crossing: 15, away: 0.05, beyond: 4, other: 1 };
@@ -37,6 +39,12 @@ export interface Box {
   y: number;
   width: number;
   height: number;
+}
+
+interface Laid {
+  box: Box;
+  line: Box | null;
+  laid: LaidOut;
 }
 
 interface Place {
@@ -83,7 +91,7 @@ export function layOut(
   reserved: Box[] = [],
 ): LaidOut[] {
   const badges = all.flatMap((part) => (part.label ? [{ ...boxOf(to(part.label)), width: 30, height: 28 }] : []));
-  const taken: Box[] = [...badges, ...reserved];
+  const fixed: Box[] = [...badges, ...reserved];
   const strokes = all.flatMap((part) =>
     part.path.map((segment) => {
       const spots = alongSegment(segment).map(to);
@@ -100,12 +108,15 @@ export function layOut(
   const lengthOf = (span: Span) => Math.hypot(span.end[0] - span.start[0], span.end[1] - span.start[1]);
   const rank = (span: Span) => (span.side === 0 ? -1 : lengthOf(span));
   spans.sort((one, two) => rank(one.span) - rank(two.span));
-  const lines: Box[] = [];
-  const laid = spans.map(({ part, span }): LaidOut => {
+  const chosen: (Laid | undefined)[] = spans.map(() => undefined);
+  const choose = (index: number, { part, span }: { part: LaidPart; span: Span }, anew: boolean): Laid => {
     const own = boxes.find((entry) => entry.part === part)?.box;
     const others = boxes
       .filter((entry) => entry.part !== part && own && !within(own, entry.box))
       .map((entry) => entry.box);
+    const beside = chosen.filter((each, at): each is Laid => each !== undefined && at !== index);
+    const taken = [...fixed, ...beside.map((each) => each.box)];
+    const lines = beside.flatMap((each) => (each.line ? [each.line] : []));
     const width = span.text.length * 8 + 12;
     const cost = ({ start, end, text, away }: Place) => {
       const box = { x: text[0], y: text[1], width, height: HEIGHT };
@@ -128,24 +139,35 @@ export function layOut(
     const places = placesOf(span, to(span.start), to(span.end), width);
     if (span.other) places.push(...placesOf(span, to(span.other[0]), to(span.other[1]), width, COST.other / COST.away));
     const key = `${part.name}.${span.measure}`;
-    const kept = steady ? remembered.get(key) : undefined;
+    const kept = steady && !anew ? remembered.get(key) : undefined;
     const place = (kept === undefined ? undefined : places[kept]) ?? cheapest(places, cost);
     remembered.set(key, places.indexOf(place));
-    taken.push({ x: place.text[0], y: place.text[1], width, height: HEIGHT });
-    if (span.side !== 0) lines.push(boxAround([place.start, place.end]));
     return {
-      key,
-      part: part.name,
-      span,
-      start: place.start,
-      end: place.end,
-      feet: place.feet,
-      text: place.text,
-      box: { width, height: HEIGHT },
+      box: { x: place.text[0], y: place.text[1], width, height: HEIGHT },
+      line: span.side !== 0 ? boxAround([place.start, place.end]) : null,
+      laid: {
+        key,
+        part: part.name,
+        span,
+        start: place.start,
+        end: place.end,
+        feet: place.feet,
+        text: place.text,
+        box: { width, height: HEIGHT },
+      },
     };
-  });
+  };
+  spans.forEach((each, index) => (chosen[index] = choose(index, each, false)));
+  // What stands on another one now that all are there chooses once more.
+  for (let round = 0; round < ROUNDS && !steady; round++)
+    spans.forEach((each, index) => {
+      const own = chosen[index];
+      const meets = (other: Laid | undefined) => other && own && other !== own && overlap(other.box, own.box);
+      if (own && (chosen.some(meets) || fixed.some((box) => overlap(box, own.box))))
+        chosen[index] = choose(index, each, true);
+    });
   // In a steady order: an element that moves in the page would lose the focus.
-  return laid.sort((one, two) => (one.key < two.key ? -1 : 1));
+  return chosen.flatMap((each) => (each ? [each.laid] : [])).sort((one, two) => (one.key < two.key ? -1 : 1));
 }
 
 function cheapest(places: [Place, ...Place[]], cost: (place: Place) => number): Place {
@@ -156,6 +178,36 @@ function cheapest(places: [Place, ...Place[]], cost: (place: Place) => number): 
     if (here < least - 1e-9) [best, least] = [place, here];
   }
   return best;
+}
+
+/** The parts that a badge would hide, since they are hardly larger. */
+export function hidden(parts: LaidPart[], to: ToScreen): Box[] {
+  return parts
+    .map((part) => boxAround(part.path.flatMap((segment) => alongSegment(segment).map(to))))
+    .filter((box) => Math.max(box.width, box.height) < SMALL);
+}
+
+/** How far a badge may go aside, and in how many directions. */
+const ASIDE = [0, 26, 40, 56];
+const WAYS = 8;
+
+/** Where badges stand: as near to their places as they can without lying on a text or on one another. */
+export function layOutBadges(parts: { name: string; at: Spot; width: number }[], texts: Box[]): Map<string, Spot> {
+  const taken = [...texts];
+  const found = new Map<string, Spot>();
+  for (const { name, at, width } of parts) {
+    const places = ASIDE.flatMap((far) =>
+      Array.from({ length: far ? WAYS : 1 }, (_, way): Spot => {
+        const angle = (way * 2 * Math.PI) / WAYS;
+        return [at[0] + far * Math.cos(angle), at[1] - far * Math.sin(angle)];
+      }),
+    );
+    const box = ([x, y]: Spot): Box => ({ x, y, width: width + 4, height: 26 });
+    const place = places.find((spot) => !taken.some((other) => overlap(other, box(spot)))) ?? at;
+    found.set(name, place);
+    taken.push(box(place));
+  }
+  return found;
 }
 
 const boxOf = ([x, y]: Spot): Box => ({ x, y, width: 0, height: 0 });
@@ -199,6 +251,12 @@ function placesOf(span: Span, a: Spot, b: Spot, width: number, more = 0): [Place
   return Array.from({ length: STEPS }, (_, step) => {
     const off = nearest + step * STEP;
     const move = ([x, y]: Spot): Spot => [x + normal[0] * off, y + normal[1] * off];
-    return { feet, start: move(a), end: move(b), text: move(at(0.5)), away: off + more };
-  }) as [Place, ...Place[]];
+    return ALONG.slice(0, 3).map((share, i) => ({
+      feet,
+      start: move(a),
+      end: move(b),
+      text: move(at(share)),
+      away: off + more + i * 40,
+    }));
+  }).flat() as [Place, ...Place[]];
 }

@@ -49,7 +49,7 @@ export const Statement = memo(function Statement({ words }: { words: Word[] }) {
       >
         {current.length > 0
           ? current.map((word, index) =>
-              word.quantity ? <Tagged key={index} word={word} /> : <span key={index}>{word.text}</span>,
+              word.everyday ? <Tagged key={index} word={word} /> : <span key={index}>{word.text}</span>,
             )
           : statement || (
               <span className="text-soft">Write here what is asked: “How much edge tape goes round the panel?”</span>
@@ -67,7 +67,10 @@ export const Statement = memo(function Statement({ words }: { words: Word[] }) {
   );
 });
 
-/** A word that means a quantity, with its tag; the tag can make the ask. */
+const MEANINGS = ["perimeter", "area", "surface area", "volume", "nothing"] as const;
+type Meaning = (typeof MEANINGS)[number];
+
+/** A word that can mean a quantity, with its tag: it can be put right or taken off, and make the ask. */
 function Tagged({ word }: { word: Word }) {
   const store = useBenchStore();
   const [open, setOpen] = useState(false);
@@ -82,20 +85,52 @@ function Tagged({ word }: { word: Word }) {
   const asked = document.asks.some((ask) => ask.expression === expression);
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
-      <span className="underline decoration-pine decoration-2 underline-offset-2">{word.text}</span>
-      <Popover.Trigger
-        className="mx-0.5 rounded-sm border border-pine/40 bg-pine-wash px-1 align-text-top text-xs leading-tight text-pine-dark hover:border-pine"
-        aria-label={`“${word.text}” means ${word.quantity ?? ""}`}
-      >
-        {word.quantity} {counted}
-      </Popover.Trigger>
+      {word.quantity ? (
+        <>
+          <span className="underline decoration-pine decoration-2 underline-offset-2">{word.text}</span>
+          <Popover.Trigger
+            className="mx-0.5 rounded-sm border border-pine/40 bg-pine-wash px-1 align-text-top text-xs leading-tight text-pine-dark hover:border-pine"
+            aria-label={`“${word.text}” means ${word.quantity}`}
+          >
+            {word.quantity} {counted}
+          </Popover.Trigger>
+        </>
+      ) : (
+        <Popover.Trigger
+          className="cursor-pointer underline decoration-rule decoration-dotted underline-offset-2 hover:decoration-pine"
+          aria-label={`“${word.text}” means no quantity here`}
+        >
+          {word.text}
+        </Popover.Trigger>
+      )}
       <Popover.Portal>
         <Popover.Content className="popover w-72 text-sm" sideOffset={6} collisionPadding={8}>
-          <p>
-            “{word.text}” means <b>{word.quantity}</b>:{" "}
-            {word.counted === "a length" ? "a length" : `counted in ${word.counted ?? ""}`}, in {counted}.
-          </p>
-          {has ? (
+          <label className="flex items-center gap-2">
+            “{word.text}” means
+            <select
+              className="field"
+              aria-label={`What “${word.text}” means`}
+              value={word.quantity ?? "nothing"}
+              onChange={(event) => {
+                const state = store.getState();
+                const meaning = event.target.value as Meaning;
+                const words = { ...state.document.words, [word.text.toLowerCase()]: meaning };
+                state.commit({ ...state.document, words });
+              }}
+            >
+              {MEANINGS.map((meaning) => (
+                <option key={meaning} value={meaning}>
+                  {meaning === "nothing" ? "no quantity" : meaning}
+                </option>
+              ))}
+            </select>
+          </label>
+          {word.quantity ? (
+            <p className="mt-1">
+              It is {word.counted === "a length" ? "a length" : `counted in ${word.counted ?? ""}`}, in {counted}.
+            </p>
+          ) : null}
+          {!word.quantity ? null : has ? (
             <Button
               look="solid"
               className="mt-2"

@@ -42,33 +42,33 @@ export const EntryRow = memo(function EntryRow({ entry, onGiven }: Props) {
       <span className="min-w-0">
         <span className="font-semibold break-words">{entry.title}</span>
         {entry.note ? <span className="block text-xs text-soft">{entry.note}</span> : null}
-        {entry.counted ? (
-          <span className="block text-base leading-relaxed">
-            {entry.steps.map((step) => (
-              <span key={step.quantity} className="block text-soft">
-                {step.title ? <span className="mr-2 text-sm">{step.title}:</span> : null}
-                {step.formula ? <Maths maths={step.formula} /> : null}
-                {step.trial ? <br /> : " = "}
-                {step.numbers ? <Maths maths={step.numbers} onGiven={onGiven} /> : null}
-                {" = "}
-                <Maths maths={step.value} />
-              </span>
-            ))}
-            {entry.formula ? (
-              <>
-                <Maths maths={entry.formula} />
-                {entry.numbers && entry.numbers.text !== entry.formula.text ? entry.trial ? <br /> : " = " : null}
-              </>
-            ) : null}
-            {entry.numbers ? <Maths maths={entry.numbers} onGiven={onGiven} /> : null}
-          </span>
-        ) : null}
       </span>
       <span
         className={`text-right text-base whitespace-nowrap ${entry.counted ? "font-semibold" : "line-through decoration-1"}`}
       >
         <Maths maths={entry.value.shown} />
       </span>
+      {entry.counted ? (
+        <span className="col-span-2 col-start-3 block min-w-0 text-base leading-relaxed">
+          {entry.steps.map((step) => (
+            <span key={step.quantity} className="block text-soft">
+              {step.title ? <span className="mr-2 text-sm">{step.title}:</span> : null}
+              {step.formula ? <Maths maths={step.formula} /> : null}
+              {step.trial ? <br /> : " = "}
+              {step.numbers ? <Maths maths={step.numbers} onGiven={onGiven} /> : null}
+              {" = "}
+              <Maths maths={step.value} />
+            </span>
+          ))}
+          {entry.formula ? (
+            <>
+              <Maths maths={entry.formula} />
+              {entry.numbers && entry.numbers.text !== entry.formula.text ? entry.trial ? <br /> : " = " : null}
+            </>
+          ) : null}
+          {entry.numbers ? <Maths maths={entry.numbers} onGiven={onGiven} /> : null}
+        </span>
+      ) : null}
     </li>
   );
 });

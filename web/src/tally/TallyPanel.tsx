@@ -1,10 +1,11 @@
 import { ToggleGroup } from "radix-ui";
 import { memo, useCallback, useState } from "react";
 import type { Complaint, Counted, Segment, Tally, Way } from "../api/types";
-import { hidesWorking, useBench, useBenchStore, type MeasureName } from "../document/store";
+import { hidesWorking, useBench, useBenchStore, type BenchStore, type MeasureName } from "../document/store";
 import { Maths } from "../ui/Maths";
 import type { Bounds } from "../board/view";
 import { Button } from "../ui/Button";
+import { goTo } from "../ui/fields";
 import { EntryRow } from "./EntryRow";
 import { FormsButton } from "./FormsButton";
 import { SquaresPanel } from "./SquaresPanel";
@@ -42,6 +43,22 @@ const WAYS: Record<string, string> = {
   Pappus: "by Pappus",
 };
 const NO_TALLIES: Record<string, Tally> = {};
+
+/** A new line of a measure times a height, which is typed over at once. */
+async function timesHeight(store: BenchStore, figure: string, measure: string) {
+  const { unit } = store.getState().document.settings;
+  const height = unit === "unit" ? "1" : `1 ${unit}`;
+  const expression = `${figure}.${measure} * ${height}`;
+  const name = measure === "area" ? "content" : "walls";
+  const done = await store.getState().perform({ do: "add-line", line: { name, expression } });
+  if (done.says !== null) return;
+  requestAnimationFrame(() => {
+    goTo(`line ${store.getState().document.lines.length - 1}`);
+    const field = document.activeElement;
+    if (field instanceof HTMLInputElement)
+      field.setSelectionRange(expression.length - height.length, expression.length);
+  });
+}
 
 /** The itemised receipt: every entry with its sign, formula and numbers; a double rule; the total. */
 export const TallyPanel = memo(function TallyPanel({
@@ -105,6 +122,16 @@ export const TallyPanel = memo(function TallyPanel({
         <h2 className="ml-auto truncate text-sm text-soft">
           {tally?.split ? tally.split.title : figure ? `${figure}.${measure}` : "Tally"}
         </h2>
+        {measures === OF_PLANE_FIGURES && tally ? (
+          <Button
+            title={
+              measure === "area" ? "A line with the area times a height" : "A line with the perimeter times a height"
+            }
+            onClick={() => void timesHeight(store, figure, measure)}
+          >
+            × height
+          </Button>
+        ) : null}
         {equal ? (
           <Button
             aria-pressed={together}

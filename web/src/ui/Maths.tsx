@@ -45,6 +45,26 @@ function marked({ tex, marks = [] }: Mathematics): string {
   );
 }
 
+const PRODUCT = new Set(["×", "⋅", "÷"]);
+
+/** A line breaks between the sides of an equation; within a side at its plus and minus signs, and never inside a product. */
+function breakWell(element: HTMLElement) {
+  const html = element.querySelector(".katex-html");
+  const bases = [...(html?.children ?? [])].filter((child) => child.classList.contains("base"));
+  if (!html || bases.length < 2) return;
+  const box = (className: string) => Object.assign(document.createElement("span"), { className });
+  let [side, product] = [box("maths-side"), box("maths-product")];
+  for (const base of bases) {
+    if (!side.isConnected) html.append(side);
+    if (!product.isConnected) side.append(product);
+    product.append(base);
+    const last = [...base.children].findLast((child) => !child.matches(".mspace"));
+    const sign = last?.textContent ?? "";
+    if (last?.matches(".mrel")) side = box("maths-side");
+    if (!last?.matches(".mbin") || !PRODUCT.has(sign)) product = box("maths-product");
+  }
+}
+
 interface Props {
   maths: Mathematics;
   className?: string;
@@ -69,6 +89,7 @@ export const Maths = memo(function Maths({ maths, className = "", onGiven }: Pro
       ? (document.activeElement as HTMLElement).dataset.given
       : undefined;
     renderer(tex, element);
+    breakWell(element);
     // What can be changed can be reached, so it must not be hidden from those who hear the page.
     if (onGiven) element.querySelector(".katex-html")?.removeAttribute("aria-hidden");
     for (const marked of element.querySelectorAll<HTMLElement>("[data-given]")) {
