@@ -2,6 +2,6 @@
 
 from mensuration.cases.cells import CaseCell
 from mensuration.cases.columns import Column, Rule, read_rule
-from mensuration.cases.work import CaseRow, Cases, work_out_cases
+from mensuration.cases.work import CaseRow, Cases, try_rule, work_out_cases
 
-__all__ = ["CaseCell", "CaseRow", "Cases", "Column", "Rule", "read_rule", "work_out_cases"]
+__all__ = ["CaseCell", "CaseRow", "Cases", "Column", "Rule", "read_rule", "try_rule", "work_out_cases"]

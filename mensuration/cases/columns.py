@@ -23,7 +23,8 @@ class Rule:
 
 @dataclass(frozen=True)
 class Column:
-    """``role`` is ``given``, ``expected`` (to be compared with what is found) or ``note`` (any words).
+    """``role`` is ``given``, ``expected`` (to be compared with what is found), ``derived`` (reckoned by its rule from others) or
+    ``note`` (any words).
 
     ``of`` is the measure that a column is about, ``unit`` that of its bare numbers and of what is told in it.
     """

@@ -19,17 +19,21 @@ from mensuration.expressions import (
     evaluate,
     in_radians,
     parse,
+    paths,
 )
 from mensuration.expressions.nodes import Negative, Number
 from mensuration.frozen import EMPTY, Frozen, Table, table
 from mensuration.numbers import Real, Rounding, round_by
 from mensuration.numbers.boxes import Boxes
+from mensuration.solving import solve, starting_givens
 from mensuration.telling import Teller
 from mensuration.units import ANGLE, NO_UNIT, NUMBER, POWERS, Unit
 
 Row = Mapping[str, str]
 LookUp = Callable[[Path], Quantity | None]
 SOLUTION = "solution"
+NEVER = ("unknown-name", "ambiguous-name", "wrong-kind", "different-kinds", "no-quantity")
+"""What is wrong with a rule in every case."""
 
 
 @dataclass(frozen=True)
@@ -79,6 +83,43 @@ def work_out_cases(
     return worker.rows(cases.first, rows)
 
 
+def try_rule(figure: Figure, column: Column, teller: Teller, elsewhere: LookUp, names: Sequence[str]) -> None:
+    """ExpressionError where a column's rule can't fill it: seen on the figure as it starts. ``names`` are those of the columns.
+
+    >>> from mensuration.catalogue import figures
+    >>> from mensuration.cases import read_rule
+    >>> from mensuration.numbers import PI, Rounding
+    >>> from mensuration.units import UNITS
+    >>> teller = Teller(UNITS["m"], UNITS["deg"], Rounding(places=2), PI)
+    >>> column = Column("radius", "given", "radius", None, read_rule("area / 2"))
+    >>> try_rule(figures()["circle"], column, teller, lambda path: None, ())
+    Traceback (most recent call last):
+        ...
+    mensuration.expressions.errors.ExpressionError: this must be a length, not an area
+    """
+    rule = column.rule
+    nodes = (
+        [] if rule is None else [node for node in (rule.expression, rule.start, rule.by) if node is not None]
+    )
+    own = {column.name, column.of}
+    if any(path.text in own for node in nodes for path in paths(node)):
+        raise ExpressionError("circular", "a column can't be filled from itself")
+    known = solve(figure, starting_givens(figure), teller.pi).values
+    worker = _Worker(Cases(figure, [column]), teller, elsewhere)
+    others = {name for name in names if name not in known and name not in own}
+    for node in nodes:
+        if not any(
+            path.text in others for path in paths(node)
+        ):  # what is reckoned from another derived one is seen row by row
+            try:
+                worker.measured(node, column, 1, known)
+            except ZeroDivisionError:
+                continue
+            except ExpressionError as error:
+                if error.code in NEVER:  # in other cases than the starting one it may have a value
+                    raise
+
+
 @dataclass
 class _Reading:
     """What is given in one row: its values by measure, the columns that they came from, and what is wrong."""
@@ -100,6 +141,7 @@ class _Worker:
         self.columns = {column.name: column for column in cases.columns}
         self.given = [c for c in cases.columns if c.role == "given" and c.of is not None]
         self.expected = [c for c in cases.columns if c.role == "expected" and c.of is not None]
+        self.derived = [c for c in cases.columns if c.role == "derived"]
         self.kinds = {m.name: m.kind for m in self.figure.measures}
         self.units = {name: self._usual_unit(kind) for name, kind in self.kinds.items()}
         self.units |= {c.of: c.unit for c in self.given if c.of is not None and c.unit is not None}
@@ -132,7 +174,32 @@ class _Worker:
             at = next((c.name for c in self.given if c.of == case.at), None)
             return CaseRow(table(cells), case.says, at, case.solutions)
         told = CaseRow(table(cells), solutions=case.solutions)
+        if self.derived:
+            told = self._reckoned(told, reading, which)
         return self._compared(told, reading, case, which) if self.expected else told
+
+    def _reckoned(self, told: CaseRow, reading: _Reading, which: int) -> CaseRow:
+        """The row with its derived columns, each after those that it names."""
+        known = _Values(self.figure, reading.given, self.spelling, which)
+        cells, found = dict(told.cells), dict[str, Quantity]()
+        for column in self.derived:
+            assert column.rule is not None and column.rule.expression is not None
+            try:
+                quantity = self.measured(column.rule.expression, column, reading.number, _Both(known, found))
+                unit = column.unit or self.teller.unit_for(quantity.kind)
+                if unit is None or unit.kind != quantity.kind:
+                    what = quantity.kind.says()
+                    raise ExpressionError(
+                        "wrong-unit", f"this comes to {what}, which this column does not hold"
+                    )
+            except (ExpressionError, ZeroDivisionError) as error:
+                says = error.says if isinstance(error, ExpressionError) else "this divides by 0"
+                return replace(told, cells=table(cells), says=says, at=column.name)
+            found[column.name] = quantity
+            amount = quantity.in_unit(unit, self.teller.pi)
+            text = round_by(amount, self.teller.rounding).text
+            cells[column.name] = CaseCell(unit.after(text), float(amount), False)
+        return replace(told, cells=table(cells))
 
     def _read(self, number: int, row: Row) -> _Reading:
         """All that is given in a row; a rule waits for the columns that it names."""
@@ -220,24 +287,25 @@ class _Worker:
         assert column.of is not None
         try:
             if typed:
-                return self._measured(parse(typed), column, number, known)
+                return self.measured(parse(typed), column, number, known)
             assert rule is not None
             if rule.expression is not None:
-                return self._measured(rule.expression, column, number, known)
+                return self.measured(rule.expression, column, number, known)
             assert rule.start is not None and rule.by is not None
-            start, by = (self._measured(node, column, number, known) for node in (rule.start, rule.by))
+            start, by = (self.measured(node, column, number, known) for node in (rule.start, rule.by))
             return Quantity(start.value + by.value * Real.of(number - 1), start.kind)
         except ExpressionError as error:
             if error.code == "waits" and column.role == "given":
                 return None
             raise _CellError(column.name, error.says) from None
 
-    def _measured(self, node: Node, column: Column, number: int, known: Mapping[str, Quantity]) -> Quantity:
+    def measured(self, node: Node, column: Column, number: int, known: Mapping[str, Quantity]) -> Quantity:
         """The value of a text in a column; a bare number has the column's unit."""
         quantity = evaluate(
             node, Scope(lambda path: self._look_up(path, number, known), self._words, self.teller.pi)
         )
-        assert column.of is not None
+        if column.of is None:
+            return quantity
         unit = column.unit or self.units[column.of]
         if quantity.kind == NUMBER and self.kinds[column.of] != "count":
             return quantity.times(Quantity(unit.size(self.teller.pi), unit.kind))
@@ -251,6 +319,8 @@ class _Worker:
     def _look_up(self, path: Path, number: int, known: Mapping[str, Quantity]) -> Quantity | None:
         if path.text == ROW:
             return Quantity(Real.of(number))
+        if path.text in known and path.text not in self.kinds:
+            return known[path.text]
         if path.text in self.columns or path.text in self.kinds:
             column = self.columns.get(path.text)
             name = column.of if column is not None and column.of is not None else path.text
@@ -283,6 +353,25 @@ class _Values(Mapping[str, Quantity]):
 
     def __len__(self) -> int:
         return len(self._figure.measures)
+
+
+class _Both(Mapping[str, Quantity]):
+    """What a figure's measures are, and what was reckoned from them."""
+
+    def __init__(self, known: Mapping[str, Quantity], found: Mapping[str, Quantity]) -> None:
+        self._known, self._found = known, found
+
+    def __getitem__(self, name: str) -> Quantity:
+        return self._found[name] if name in self._found else self._known[name]
+
+    def __contains__(self, name: object) -> bool:
+        return name in self._found or name in self._known
+
+    def __iter__(self) -> Iterator[str]:
+        return iter((*self._known, *self._found))
+
+    def __len__(self) -> int:
+        return len(self._known) + len(self._found)
 
 
 def _places(typed: str) -> int | None:

@@ -66,7 +66,8 @@ def _bring_solid(
 
 
 def _asking(problem: Problem, figure: Figure, name: str, piece: str, given: dict[str, str]) -> Problem:
-    wanted = [m for m in figure.measures if not m.further and m.name not in given][:MOST_ASKS]
+    known = [m for m in figure.measures if not m.further and m.name not in given]
+    wanted = [m for m in known if m.name in OF_ALL] or known[:MOST_ASKS]
     asks = [
         Ask(
             label=m.title[:1].upper() + m.title[1:],

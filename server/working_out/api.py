@@ -12,11 +12,12 @@ from pydantic import Field, JsonValue
 
 from mensuration.drawing.picker import PickedShape, picker
 from mensuration.exchange import ReadReadings, TableError, read_readings
+from mensuration.expressions.functions import FUNCTIONS
 from mensuration.frozen import Frozen
 from mensuration.language.entry import EntryError, Suggestion, read_entry, suggestions
 from mensuration.language.piece_entry import begins_a_solid, piece_suggestions, read_piece
 from mensuration.problem import Results, Typing, evaluate, read, read_text, while_typing
-from mensuration.units import LENGTH_UNITS, UNIT_NAMES
+from mensuration.units import FURTHER, LENGTH_UNITS, UNIT_NAMES
 from server.working_out.results import DOCUMENT_BODY, sent
 
 router = Router(by_alias=True)
@@ -107,14 +108,18 @@ class UnitChoice(Frozen):
 
 @dataclass(frozen=True)
 class Reference(Frozen):
-    """What the web app offers to choose from: shapes with their pictures, and the units of length."""
+    """What the web app offers to choose from: shapes with their pictures, the units of length, what else can be typed for areas and
+    volumes, and the functions that an expression can have."""
 
     shapes: tuple[PickedShape, ...]
     units: tuple[UnitChoice, ...]
+    further: tuple[str, ...]
+    functions: tuple[str, ...]
 
 
 @router.get("/reference", response=Reference)
 def reference(request: HttpRequest) -> HttpResponse:
-    """Shapes and units."""
+    """Shapes, units and functions."""
     units = [UnitChoice(symbol, UNIT_NAMES[symbol][-1 if symbol == "unit" else 1]) for symbol in LENGTH_UNITS]
-    return sent(Reference(picker(), tuple(units)))
+    further = {size: name for name, size in reversed(FURTHER.items())}
+    return sent(Reference(picker(), tuple(units), tuple(reversed(further.values())), tuple(FUNCTIONS)))

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import re
+
 from playwright.sync_api import expect
 
 from tests.browser.conftest import PAD, Bench
@@ -194,3 +196,102 @@ def test_badges_and_measurements_never_lie_on_one_another(bench: Bench) -> None:
             for i, (one, a, b, c, d) in enumerate(boxes):
                 for two, e, f, g, h in boxes[i + 1 :]:
                     assert min(c, g) - max(a, e) < 2 or min(d, h) - max(b, f) < 2, (title, width, one, two)
+
+
+def test_any_page_prints_as_a_page_to_hand_out(bench: Bench) -> None:
+    """Title, statement, picture, tally, lines and asks; nothing of the editor."""
+    bench.make(
+        {**PAD, "statement": "How much turf?", "lines": [{"name": "turf", "expression": "pad.area * 1.1"}]}
+    )
+    page = bench.page
+    page.locator("g[data-part='slab']").click()
+    page.emulate_media(media="print")
+    for kept in ("Pad", "How much turf", "24.00 m²", "26.40 m²"):
+        expect(page.get_by_text(kept).locator("visible=true").first).to_be_visible()
+    expect(page.locator("g[data-part='slab']")).to_be_visible()
+    for name in (
+        "Draw outline",
+        "Add part",
+        "+ Line",
+        "+ Ask",
+        "Answer",
+        "Duplicate",
+        "Fit",
+        "Undo",
+        "× height",
+    ):
+        expect(page.get_by_role("button", name=name, exact=True)).to_have_count(0)
+    page.emulate_media(media="screen")
+    page.goto("/cards/circle")
+    page.get_by_label("radius", exact=True).fill("3")
+    page.keyboard.press("Enter")
+    expect(page.locator("[data-found=area]")).to_be_visible()
+    page.emulate_media(media="print")
+    expect(page.get_by_text("Circle", exact=True).locator("visible=true").first).to_be_visible()
+    expect(page.get_by_label("diameter", exact=True)).to_have_css("visibility", "hidden")  # no empty boxes
+
+
+def test_the_gallery_opens_the_only_match_and_the_angle_unit_is_a_card_s_own(bench: Bench) -> None:
+    page = bench.page
+    page.goto("/cards")
+    page.get_by_label("Find a figure").fill("pie slice")
+    page.keyboard.press("Enter")
+    expect(page).to_have_url(re.compile("/cards/sector"))
+    expect(page.get_by_test_id("angle unit")).to_contain_text("degrees")
+    page.evaluate("() => localStorage.setItem('tilt-grid.settings', '{}')")
+
+
+def test_phrases_are_listed_and_can_be_tried(bench: Bench) -> None:
+    bench.make({**PAD, "figures": [{"name": "pad", "kind": "plane", "parts": []}], "asks": []})
+    page = bench.page
+    page.keyboard.press("?")
+    dialog = page.get_by_role("dialog")
+    for each in ("sqrt", "fill", "acre", "slab.width"):
+        expect(dialog).to_contain_text(each)
+    dialog.get_by_role("button", name="Try: rectangle 6 by 4").click()
+    expect(page.get_by_label("Type a part in words")).to_have_value("rectangle 6 by 4")
+    page.keyboard.press("Enter")
+    bench.expect_total("24.00 m²")
+
+
+def test_a_first_visit_is_told_what_this_is_with_three_ways_in(bench: Bench) -> None:
+    page = bench.page
+    page.route(
+        "**/api/problems",
+        lambda route: route.fulfill(json=[]) if route.request.method == "GET" else route.continue_(),
+    )
+    page.goto("/")
+    expect(page.get_by_text("worked out exactly, with every step shown")).to_be_visible()
+    for way in ("Draw a figure", "Open the examples"):
+        expect(page.get_by_role("button", name=way)).to_be_visible()
+    page.get_by_role("link", name="Solve one figure").click()
+    expect(page).to_have_url(re.compile("/cards$"))
+
+
+def test_a_column_is_reckoned_sorted_and_its_ends_marked(bench: Bench) -> None:
+    page = bench.page
+    page.goto("/cards/rectangle/cases")
+    page.get_by_role("button", name="Clear all").click()
+    grid = page.get_by_role("grid")
+    grid.focus()
+    for cells in (("2", "6"), ("4", "3"), ("1", "12")):
+        for cell in cells:
+            page.keyboard.type(cell)
+            page.keyboard.press("Tab")
+        page.keyboard.press("Home")
+        page.keyboard.press("ArrowDown")
+    page.get_by_role("button", name="Add a column").click()
+    page.get_by_role("menuitem", name="Reckoned from others").click()
+    page.get_by_label("Rule of ratio").fill("perimeter / area")
+    page.keyboard.press("Enter")
+    column = page.locator("[data-column=ratio]")
+    expect(column.nth(0)).to_contain_text("1.33/m")
+    expect(column.nth(1)).to_contain_text("least")
+    expect(column.nth(2)).to_contain_text("greatest")
+    page.get_by_label("More for the column ratio").click()
+    page.get_by_role("menuitem", name="Sort, the least first").click()
+    expect(column.nth(0)).to_contain_text("1.17/m")
+    expect(column.nth(2)).to_contain_text("2.17/m")
+    page.get_by_label("Rule of ratio").fill("perimeter + area")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("columnheader").filter(has_text="ratio")).to_contain_text("area")

@@ -324,3 +324,80 @@ def test_a_column_made_by_a_rule_is_the_same_as_typing_it() -> None:
         assert [cell["number"] for cell in row["cells"].values()] == [
             c["number"] for c in other["cells"].values()
         ]
+
+
+def reckoned(
+    *columns: dict[str, Any], rows: list[dict[str, str]], figure: str = "rectangle", **fields: Any
+) -> dict[str, Any]:
+    document = {
+        "format": "tilt-grid/problem",
+        "version": 1,
+        "figures": [{"name": "t", "kind": "cases", "figure": figure, "columns": list(columns), "rows": rows}],
+        **fields,
+    }
+    results = evaluate_document(document, ("cases",))
+    return {
+        "rows": results["figures"]["t"]["cases"]["rows"],
+        "says": {c["where"]: c["says"] for c in results["complaints"]},
+    }
+
+
+SIDES = ({"name": "width", "role": "given"}, {"name": "height", "role": "given"})
+
+
+def test_columns_reckoned_from_others_have_units_of_their_own() -> None:
+    """Perimeter over area is one over a length; a column may be reckoned from another that is."""
+    ratio = {"name": "ratio", "role": "derived", "rule": "perimeter / area"}
+    cost = {"name": "cost", "role": "derived", "rule": "area * 4 EUR/m^2"}
+    twice = {"name": "twice", "role": "derived", "rule": "2 ratio"}
+    small = {"name": "small", "role": "derived", "rule": "perimeter / area", "unit": "1/cm"}
+    found = reckoned(*SIDES, ratio, cost, twice, small, rows=[{"width": "2", "height": "4"}, {"width": "3"}])
+    first, second = found["rows"]
+    assert {name: first["cells"][name]["text"] for name in ("ratio", "cost", "twice")} == {
+        "ratio": "1.50/m",
+        "cost": "32.00 EUR",
+        "twice": "3.00/m",
+    }
+    assert first["cells"]["small"]["number"] == pytest.approx(0.015)
+    assert "ratio" not in second["cells"] and not found["says"]
+
+
+@pytest.mark.parametrize(
+    ("column", "says"),
+    [
+        ({"name": "width", "role": "given", "rule": "area / 2"}, "must be a length"),
+        ({"name": "width", "role": "given", "rule": "2 width"}, "filled from itself"),
+        ({"name": "width", "role": "given", "rule": "2 hight"}, "did you mean “height”"),
+        ({"name": "ratio", "role": "derived", "rule": "area + perimeter"}, "an area"),
+        ({"name": "ratio", "role": "derived", "rule": ""}, "say what it is reckoned from"),
+        ({"name": "ratio", "role": "derived", "rule": "perimeter / aera"}, "did you mean “area”"),
+    ],
+)  # fmt: skip
+def test_a_rule_that_can_not_fill_its_column_is_refused_where_it_stands(
+    column: dict[str, str], says: str
+) -> None:
+    others = [c for c in SIDES if c["name"] != column["name"]]
+    found = reckoned(column, *others, rows=[{"height": "2"}, {"height": "3"}])
+    assert says in found["says"][f"figures.t.columns.{column['name']}.rule"]
+    assert all(row["says"] is None or "must be" not in row["says"] for row in found["rows"])
+
+
+def test_a_rule_that_only_some_rows_can_not_follow_stays() -> None:
+    """A root of less than 0 in one row is that row's own."""
+    root = {"name": "height", "role": "given", "rule": "sqrt(width^2 - 9 m^2)"}
+    found = reckoned(SIDES[0], root, rows=[{"width": "5"}, {"width": "2"}])
+    assert not found["says"] and found["rows"][0]["cells"]["height"]["text"] == "4.00"
+    assert found["rows"][1]["at"] == "height"
+
+
+def test_the_other_solution_of_a_row_can_be_chosen() -> None:
+    columns = [{"name": name, "role": "given"} for name in ("a", "b", "alpha")]
+    row = {"a": "5", "b": "6", "alpha": "50°"}
+    names = {m.name for m in figures()["triangle"].measures}
+    assert {"a", "b"} <= names
+    angle = next(name for name in ("A", "alpha") if name in names)
+    columns[2]["name"] = angle
+    row = {"a": "5", "b": "6", angle: "50°"}
+    one, two = reckoned(*columns, rows=[row, {**row, "solution": "2"}], figure="triangle")["rows"]
+    assert one["solutions"] == two["solutions"] == 2
+    assert one["cells"]["c"]["number"] != two["cells"]["c"]["number"]

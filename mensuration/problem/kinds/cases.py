@@ -4,12 +4,12 @@ from __future__ import annotations
 
 import re
 from collections.abc import Collection, Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Annotated, Literal
 
 from pydantic import Field
 
-from mensuration.cases import CaseRow, Cases, Column, read_rule, work_out_cases
+from mensuration.cases import CaseRow, Cases, Column, read_rule, try_rule, work_out_cases
 from mensuration.catalogue import Figure
 from mensuration.drawing.shelf import ShelfPicture
 from mensuration.expressions import ExpressionError, Quantity, unknown_word
@@ -28,10 +28,11 @@ _NAMING = re.compile(r"[^\W\d]\w*\.")  # in a cell: another figure, by name
 
 
 class CaseColumn(Model):
-    """A column of a table of cases: a quantity as ``given`` or ``expected``, in a unit, or a ``note``."""
+    """A column of a table of cases: a quantity as ``given`` or ``expected``, in a unit; one ``derived`` from others by its rule, in
+    a unit of its own; or a ``note``."""
 
     name: Name
-    role: Literal["given", "expected", "note"] = "given"
+    role: Literal["given", "expected", "derived", "note"] = "given"
     of: Annotated[str | None, Field(max_length=60, description="The quantity, where it is not the name")] = (
         None
     )
@@ -98,6 +99,8 @@ class CasesWork(Work[CasesDocument]):
         if column.role == "note":
             return Column(column.name, "note", None, None)
         place = f"columns.{column.name}"
+        if column.role == "derived":
+            return self._derived(column, figure, place)
         measure = figure.measure(column.of or column.name)
         if measure is None:
             known = [m.name for m in figure.measures]
@@ -113,7 +116,35 @@ class CasesWork(Work[CasesDocument]):
             rule = read_rule(column.rule or "")
         except ExpressionError as error:
             self.context.complain(f"{place}.rule", error.code, error.says, position=error.position)
-        return Column(column.name, column.role, measure.name, unit, rule)
+        found = Column(column.name, column.role, measure.name, unit, rule)
+        if rule is None or self._can_fill(found, figure, place):
+            return found
+        return replace(found, rule=None)
+
+    def _derived(self, column: CaseColumn, figure: Figure, place: str) -> Column | None:
+        """A column that is reckoned from the others, in a unit of its own."""
+        try:
+            rule = read_rule(column.rule or "")
+            unit = parse_unit(column.unit) if column.unit else None
+        except ExpressionError as error:
+            self.context.complain(f"{place}.rule", error.code, error.says, position=error.position)
+            return None
+        if rule is None:
+            says = "say what it is reckoned from, such as perimeter / area"
+            self.context.complain(f"{place}.rule", "no-rule", says)
+            return None
+        found = Column(column.name, "derived", None, unit, rule)
+        return found if self._can_fill(found, figure, place) else None
+
+    def _can_fill(self, column: Column, figure: Figure, place: str) -> bool:
+        """Whether a rule can fill its column, as seen on the figure as it starts; what is wrong is said at the rule."""
+        names = [c.of or c.name for c in self.figure.columns or [] if c.role != "note"]
+        try:
+            try_rule(figure, column, self.context.teller, self.context.look_up, names)
+        except ExpressionError as error:
+            self.context.complain(f"{place}.rule", error.code, error.says, position=error.position)
+            return False
+        return True
 
 
 def column_unit(text: str, kind: str) -> Unit:

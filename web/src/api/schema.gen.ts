@@ -443,7 +443,7 @@ export interface paths {
         };
         /**
          * Reference
-         * @description Shapes and units.
+         * @description Shapes, units and functions.
          */
         get: operations["server_working_out_api_reference"];
         put?: never;
@@ -1003,7 +1003,8 @@ export interface components {
         };
         /**
          * CaseColumn
-         * @description A column of a table of cases: a quantity as ``given`` or ``expected``, in a unit, or a ``note``.
+         * @description A column of a table of cases: a quantity as ``given`` or ``expected``, in a unit; one ``derived`` from others by its rule, in
+         *     a unit of its own; or a ``note``.
          */
         CaseColumn: {
             /** Name */
@@ -1018,7 +1019,7 @@ export interface components {
              * @default given
              * @enum {string}
              */
-            role: "given" | "expected" | "note";
+            role: "given" | "expected" | "derived" | "note";
             /**
              * Rule
              * @description Fills the column: from 20 by 5, or 2 radius
@@ -2882,9 +2883,14 @@ export interface components {
         };
         /**
          * Reference
-         * @description What the web app offers to choose from: shapes with their pictures, and the units of length.
+         * @description What the web app offers to choose from: shapes with their pictures, the units of length, what else can be typed for areas and
+         *     volumes, and the functions that an expression can have.
          */
         Reference: {
+            /** Functions */
+            functions: string[];
+            /** Further */
+            further: string[];
             /** Shapes */
             shapes: components["schemas"]["PickedShape"][];
             /** Units */

@@ -13,7 +13,7 @@ import { kindOf } from "../kinds";
 
 export const Header = memo(function Header({ opened, saving }: { opened: Opened; saving: Saving }) {
   const store = useBenchStore();
-  const shortcuts = useBench((state) => kindOf(state.document.figures[state.figure]).shortcuts);
+  const { shortcuts, phrases } = useBench((state) => kindOf(state.document.figures[state.figure]));
   const asked = useBench((state) => state.document.asks.length > 0);
   const title = useBench((state) => state.document.title);
   return (
@@ -53,7 +53,7 @@ export const Header = memo(function Header({ opened, saving }: { opened: Opened;
       >
         Download
       </a>
-      <Shortcuts of={shortcuts} />
+      <Shortcuts of={shortcuts} phrases={phrases} />
     </PageHeader>
   );
 });

@@ -41,6 +41,7 @@ export function Workspace({ opened }: { opened: Opened }) {
   return (
     <div className="flex min-h-screen flex-col lg:h-screen lg:overflow-hidden">
       <Header opened={opened} saving={saving} />
+      <h1 className="hidden px-4 py-2 text-2xl font-semibold print:block">{document_.title}</h1>
       {saving.state === "conflict" ? <Conflict current={saving.current} settle={settle} /> : null}
       {fault ? (
         <p role="alert" className="bg-alarm-wash px-4 py-1.5 text-sm text-alarm">

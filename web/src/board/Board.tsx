@@ -290,7 +290,7 @@ export const Board = memo(function Board({
           {sketching.says}
         </p>
       ) : null}
-      <div className="absolute right-2 bottom-2 flex items-center gap-1">
+      <div className="absolute right-2 bottom-2 flex items-center gap-1 no-print">
         <Button className="size-8 p-0!" aria-label="Closer" onClick={() => store.getState().board?.zoom(1.25)}>
           +
         </Button>

@@ -5,6 +5,7 @@ import { Button } from "../ui/Button";
 import { cleared, withGiven } from "./givens";
 import { QuantityRow } from "./QuantityRow";
 
+const ANGLES: Record<string, string> = { deg: "degrees", rad: "radians", turn: "turns" };
 const NONE: Record<string, string> = {};
 
 interface QuantitiesProps {
@@ -83,7 +84,12 @@ export function Quantities({
     >
       <div className="flex flex-wrap items-center gap-2 border-b border-edge px-3 py-1.5">
         <h2 className="font-semibold">Quantities</h2>
-        <span className="text-xs text-soft">type what is known, leave blank what is not</span>
+        <span className="text-xs text-soft no-print">type what is known, leave blank what is not</span>
+        {row.measures.some((measure) => measure.kind === "angle") ? (
+          <span className="text-xs text-soft" data-testid="angle unit">
+            · angles in {ANGLES[settings.angle] ?? settings.angle}
+          </span>
+        ) : null}
         <span className="grow" />
         <Button
           look="quiet"

@@ -116,22 +116,23 @@ function cardSettings(): ProblemDocument["settings"] {
 
 export function rememberSettings(settings: ProblemDocument["settings"]) {
   try {
-    localStorage.setItem(SETTINGS_KEY, JSON.stringify(settings));
+    // The unit of angles is a card's own: radians set on one are not meant for the others.
+    const { unit, pi, rounding } = settings;
+    localStorage.setItem(SETTINGS_KEY, JSON.stringify({ unit, pi, rounding }));
   } catch {
     // a browser that keeps nothing starts with the usual units each time
   }
 }
 
-/** What a saved card asks: its unknown main measures. */
+/** What a saved card asks: of a solid its volume and surface, of others their unknown main measures. */
 export function askedOf(
   figure: FormulaDocument,
   measures: { name: string; title: string; kind: string; further: boolean }[],
 ) {
-  return measures
-    .filter((m) => !m.further && !(m.name in (figure.given ?? {})))
-    .slice(0, 4)
-    .map((m) => ({
-      label: m.title.charAt(0).toUpperCase() + m.title.slice(1),
-      expression: `${figure.name}.${m.name}`,
-    }));
+  const unknown = measures.filter((m) => !m.further && !(m.name in (figure.given ?? {})));
+  const whole = unknown.filter((m) => m.name === "volume" || m.name === "surface");
+  return (whole.length > 0 ? whole : unknown).slice(0, 4).map((m) => ({
+    label: m.title.charAt(0).toUpperCase() + m.title.slice(1),
+    expression: `${figure.name}.${m.name}`,
+  }));
 }

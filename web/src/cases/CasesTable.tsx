@@ -1,9 +1,9 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { useCallback, useEffect, useRef, useState, type KeyboardEvent } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import type { CaseColumn, CaseRow, Complaint, ProblemDocument, SheetRow } from "../api/types";
 import { Cell, CellEditor, type Place } from "./Cell";
 import { ColumnHead } from "./ColumnHead";
-import { measureOf, withCell, withoutRow, type Row } from "./table";
+import { endsOf, markOf, measureOf, sorted, withCell, withoutRow, type Row } from "./table";
 
 interface Props {
   row: SheetRow;
@@ -19,6 +19,7 @@ interface Props {
   onMore: () => void;
 }
 
+const SOLUTION = "solution";
 const HEIGHT = 34;
 const NUMBER = 56;
 const WIDTH = 132;
@@ -104,6 +105,7 @@ export function CasesTable({
     const move = moves[event.key];
     const typed = rows[active.row]?.[columns[active.column]?.name ?? ""] ?? "";
     if (move) go(move);
+    else if (columns[active.column]?.role === "derived") return;
     else if (event.key === "Enter") setEditing(typed);
     else if (event.key === "Delete" || event.key === "Backspace") give(active, "");
     else if (event.key.length === 1) setEditing(event.key);
@@ -111,6 +113,7 @@ export function CasesTable({
     event.preventDefault();
   };
 
+  const ends = useMemo(() => endsOf(columns, worked), [columns, worked]);
   const unsolved = worked.flatMap((told, index) => (told.says ? [index] : []));
   const next = unsolved.find((index) => index > active.row) ?? unsolved[0];
   const says = worked[active.row]?.says;
@@ -152,6 +155,7 @@ export function CasesTable({
                 )}
                 settings={settings}
                 figure={figure}
+                onSort={(way) => onEdit((document) => sorted(document, figure, column.name, worked, way))}
                 onEdit={onEdit}
               />
             ))}
@@ -203,6 +207,7 @@ export function CasesTable({
                       column={column}
                       typed={rows[item.index]?.[column.name] ?? ""}
                       told={worked[item.index]}
+                      mark={markOf(ends[column.name], worked[item.index]?.cells[column.name]?.number)}
                       active={here}
                       row={item.index}
                       index={index}
@@ -211,7 +216,13 @@ export function CasesTable({
                     />
                   );
                 })}
-                <Says told={worked[item.index]} empty={Object.keys(rows[item.index] ?? {}).length === 0} />
+                <Says
+                  told={worked[item.index]}
+                  chosen={Number(rows[item.index]?.[SOLUTION] ?? "1")}
+                  onChoose={(solution) =>
+                    onEdit((document) => withCell(document, figure, item.index, SOLUTION, String(solution)))
+                  }
+                />
               </div>
             ))}
           </div>
@@ -241,15 +252,39 @@ export function CasesTable({
   );
 }
 
-function Says({ told, empty }: { told: CaseRow | undefined; empty: boolean }) {
-  const two = told && told.solutions > 1 ? `${told.solutions} solutions: the first is shown` : null;
+interface SaysProps {
+  told: CaseRow | undefined;
+  chosen: number;
+  onChoose: (solution: number) => void;
+}
+
+/** What is wrong with a row; of one with several solutions, which is shown. */
+function Says({ told, chosen, onChoose }: SaysProps) {
+  if (told && told.solutions > 1 && !told.says)
+    return (
+      <span className="flex items-center gap-1 px-2 text-xs text-soft" data-says>
+        {told.solutions} solutions, shown:
+        {Array.from({ length: told.solutions }, (_, index) => (
+          <button
+            key={index}
+            type="button"
+            aria-pressed={chosen === index + 1}
+            aria-label={`Solution ${index + 1}`}
+            className={`min-w-6 rounded border px-1.5 ${chosen === index + 1 ? "border-pine bg-pine text-white" : "border-rule hover:bg-pine-wash"}`}
+            onClick={() => onChoose(index + 1)}
+          >
+            {index + 1}
+          </button>
+        ))}
+      </span>
+    );
   return (
     <span
       className={`self-center truncate px-2 text-xs ${told?.says ? "text-alarm" : "text-soft"}`}
       title={told?.says ?? undefined}
       data-says
     >
-      {told?.says ?? two ?? (empty ? "" : null)}
+      {told?.says}
     </span>
   );
 }

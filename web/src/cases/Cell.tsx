@@ -1,6 +1,8 @@
 import { memo, useRef, useState } from "react";
 import type { CaseColumn, CaseRow } from "../api/types";
 
+import type { Mark } from "./table";
+
 export interface Place {
   row: number;
   column: number;
@@ -60,6 +62,8 @@ interface CellProps {
   column: CaseColumn;
   typed: string;
   told: CaseRow | undefined;
+  /** Whether it is the least or the greatest of its column. */
+  mark: Mark;
   active: boolean;
   row: number;
   index: number;
@@ -68,12 +72,13 @@ interface CellProps {
 }
 
 /** A typed cell dark and upright, a found one slanted and lighter; an expected one says whether it agrees. */
-export const Cell = memo(function Cell({ id, column, typed, told, active, row, index, onGo, onOpen }: CellProps) {
+export const Cell = memo(function Cell({ id, column, typed, told, mark, active, row, index, onGo, onOpen }: CellProps) {
   const cell = told?.cells[column.name];
   const agrees = told?.agree[column.name];
   const ruled = typed === "" && cell?.given === true;
   const faulty = told?.at === column.name;
-  const text = column.role === "note" ? typed : typed !== "" ? typed : (cell?.text ?? "");
+  const reckoned = column.role === "derived";
+  const text = column.role === "note" ? typed : typed !== "" && !reckoned ? typed : (cell?.text ?? "");
   return (
     <span
       id={id}
@@ -84,12 +89,13 @@ export const Cell = memo(function Cell({ id, column, typed, told, active, row, i
       className={`flex cursor-text items-center justify-end gap-1 truncate border-l border-edge px-2 text-[0.95rem] ${typed !== "" && column.role !== "note" ? "font-semibold" : ruled ? "" : "text-soft italic"} ${
         faulty ? "bg-alarm-wash" : active ? "bg-pine-wash outline-2 -outline-offset-2 outline-pine" : ""
       } ${column.role === "note" ? "justify-start! text-ink! not-italic!" : ""}`}
-      onClick={() => (active ? onOpen(typed) : onGo({ row, column: index }))}
-      onDoubleClick={() => onOpen(typed)}
+      onClick={() => (active && !reckoned ? onOpen(typed) : onGo({ row, column: index }))}
+      onDoubleClick={() => (reckoned ? undefined : onOpen(typed))}
     >
       {agrees === undefined ? null : (
         <span className={agrees ? "text-pine" : "text-alarm"}>{agrees ? "✓ agrees" : "✗ differs"}</span>
       )}
+      {mark ? <span className="text-xs text-pine not-italic">{mark}</span> : null}
       <span className="truncate">{text}</span>
     </span>
   );

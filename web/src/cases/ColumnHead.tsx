@@ -11,6 +11,8 @@ interface Props {
   complaints: Complaint[];
   settings: ProblemDocument["settings"];
   figure: number;
+  /** Put the rows in the order of this column. */
+  onSort: (way: 1 | -1) => void;
   onEdit: (edit: (document: ProblemDocument) => ProblemDocument) => void;
 }
 
@@ -32,13 +34,13 @@ export function unitOf(
 export const plainUnit = (unit: string): string => unit.replace("^2", "²").replace("^3", "³").replace("deg", "°");
 
 /** A column's name, its unit, and the rule that fills it. */
-export function ColumnHead({ column, measure, complaints, settings, figure, onEdit }: Props) {
+export function ColumnHead({ column, measure, complaints, settings, figure, onSort, onEdit }: Props) {
   const put = (edit: Partial<CaseColumn>) => onEdit((document) => changeColumn(document, figure, column.name, edit));
   const kind = measure?.kind;
   const unit = unitOf(column, kind, settings);
   const power = kind === undefined ? undefined : POWERS[kind];
   const choices = kind === "angle" ? ANGLES : power === undefined ? [] : LENGTHS.map((length) => length + power);
-  const title = column.role === "note" ? column.name : (measure?.title ?? column.name);
+  const title = column.role === "note" || column.role === "derived" ? column.name : (measure?.title ?? column.name);
   return (
     <div role="columnheader" className="flex min-w-0 flex-col gap-1 border-l border-edge p-1">
       <div className="flex items-start gap-1">
@@ -55,9 +57,21 @@ export function ColumnHead({ column, measure, complaints, settings, figure, onEd
           </DropdownMenu.Trigger>
           <DropdownMenu.Portal>
             <DropdownMenu.Content className="popover p-1!" align="end">
-              <DropdownMenu.Item className={MENU_ITEM} onSelect={() => put({ rule: undefined })}>
-                Drop its rule
-              </DropdownMenu.Item>
+              {column.role === "derived" ? null : (
+                <DropdownMenu.Item className={MENU_ITEM} onSelect={() => put({ rule: undefined })}>
+                  Drop its rule
+                </DropdownMenu.Item>
+              )}
+              {column.role === "note" ? null : (
+                <>
+                  <DropdownMenu.Item className={MENU_ITEM} onSelect={() => onSort(1)}>
+                    Sort, the least first
+                  </DropdownMenu.Item>
+                  <DropdownMenu.Item className={MENU_ITEM} onSelect={() => onSort(-1)}>
+                    Sort, the greatest first
+                  </DropdownMenu.Item>
+                </>
+              )}
               <DropdownMenu.Item
                 className={`${MENU_ITEM} text-alarm`}
                 onSelect={() => onEdit((document) => withoutColumn(document, figure, column.name))}
@@ -69,6 +83,15 @@ export function ColumnHead({ column, measure, complaints, settings, figure, onEd
         </DropdownMenu.Root>
       </div>
       <span className="mt-auto" />
+      {column.role === "derived" ? (
+        <TextInPlace
+          value={column.unit ?? ""}
+          label={`Unit of ${title}`}
+          placeholder="its unit"
+          className="w-full py-0! text-sm!"
+          onCommit={(text) => put({ unit: text.trim() === "" ? undefined : text.trim() })}
+        />
+      ) : null}
       {choices.length > 0 ? (
         <select
           className="field py-0! text-sm!"

@@ -31,6 +31,14 @@ const FORMS = [
 ];
 const MAX_FILE = 5_000_000;
 
+/** What a fresh reckoned column holds: the last two quantities, one over the other. */
+const derivedRule = (measures: { name: string }[]) =>
+  measures
+    .slice(-2)
+    .reverse()
+    .map(({ name }) => name)
+    .join(" / ");
+
 /** What can be done with a whole table. */
 export function Tools({
   row,
@@ -93,6 +101,12 @@ export function Tools({
                 Expected {measure.title}
               </DropdownMenu.Item>
             ))}
+            <DropdownMenu.Item
+              className={MENU_ITEM}
+              onSelect={() => add({ name: freeName("ratio", columns), role: "derived", rule: derivedRule(main) })}
+            >
+              Reckoned from others …
+            </DropdownMenu.Item>
             <DropdownMenu.Item
               className={MENU_ITEM}
               onSelect={() => add({ name: freeName("note", columns), role: "note" })}

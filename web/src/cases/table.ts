@@ -1,5 +1,6 @@
-import type { CardMeasure, CaseColumn, CasesDocument, ProblemDocument } from "../api/types";
+import type { CardMeasure, CaseColumn, CaseRow, CasesDocument, ProblemDocument } from "../api/types";
 import { changeFigure, figureAt } from "../document/figures";
+import { tidy } from "../document/tidy";
 
 /** A row of typed texts, by column. */
 export type Row = Record<string, string>;
@@ -97,6 +98,58 @@ export const withoutColumn = (document: ProblemDocument, figure: number, name: s
     columns: columns.filter((column) => column.name !== name),
     rows: rows.map((row) => Object.fromEntries(Object.entries(row).filter(([key]) => key !== name))),
   }));
+
+/** The rows in the order of what was found in a column; what has no value there comes last. */
+export function sorted(
+  document: ProblemDocument,
+  figure: number,
+  column: string,
+  worked: CaseRow[],
+  way: 1 | -1,
+): ProblemDocument {
+  const numbers = worked.map((row) => row.cells[column]?.number ?? null);
+  // Steps from row to row are written out first: in another order they would be other numbers.
+  const stepped = ({ role, rule }: CaseColumn) => role === "given" && /^\s*from\b/i.test(rule ?? "");
+  const written = (columns: CaseColumn[], row: Row, index: number): Row => ({
+    ...row,
+    ...Object.fromEntries(
+      columns.filter(stepped).flatMap(({ name }) => {
+        const cell = worked[index]?.cells[name];
+        return row[name] === undefined && cell ? [[name, tidy(cell.number)]] : [];
+      }),
+    ),
+  });
+  return change(document, figure, (columns, rows) => ({
+    columns: columns.map((each) => (stepped(each) ? { ...each, rule: undefined } : each)),
+    rows: rows
+      .map((row, index) => written(columns, row, index))
+      .map((row, index) => ({ row, number: numbers[index] ?? null }))
+      .sort((one, two) => {
+        if (one.number === null || two.number === null)
+          return Number(one.number === null) - Number(two.number === null);
+        return way * (one.number - two.number);
+      })
+      .map(({ row }) => row),
+  }));
+}
+
+/** The least and the greatest of every reckoned column, where they differ. */
+export function endsOf(columns: CaseColumn[], worked: CaseRow[]): Record<string, [number, number]> {
+  return Object.fromEntries(
+    columns
+      .filter((column) => column.role === "derived")
+      .flatMap(({ name }) => {
+        const numbers = worked.flatMap((row) => row.cells[name]?.number ?? []);
+        const [least, greatest] = [Math.min(...numbers), Math.max(...numbers)];
+        return greatest > least ? [[name, [least, greatest]]] : [];
+      }),
+  );
+}
+
+/** Whether a number is one of both ends. */
+export const markOf = (ends: [number, number] | undefined, number: number | undefined): Mark =>
+  ends && number !== undefined ? (number === ends[0] ? "least" : number === ends[1] ? "greatest" : null) : null;
+export type Mark = "least" | "greatest" | null;
 
 /** A table that was read joins this one: its columns are added or take its units, its rows follow (or take the place of empty ones). */
 export function withTable(

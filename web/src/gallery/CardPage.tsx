@@ -102,6 +102,7 @@ function Card({ as, name, title }: { as: Kind; name: string; title: string }) {
         {as === "card" ? <UseOnBench /> : null}
         <Shortcuts of={shortcuts} />
       </PageHeader>
+      <p className="hidden px-4 py-2 text-2xl font-semibold print:block">{title}</p>
       {(worked.fault ?? keep.error) ? (
         <p role="alert" className="bg-alarm-wash px-4 py-1.5 text-sm text-alarm">
           {worked.fault ?? keep.error?.message}

@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useState } from "react";
-import { Link, useSearchParams } from "react-router";
+import { Link, useNavigate, useSearchParams } from "react-router";
 import type { CardRow } from "../api/types";
 import { Button } from "../ui/Button";
 import { PageHeader } from "../ui/PageHeader";
@@ -10,6 +10,7 @@ import { useCards } from "../api/queries";
 /** Every figure of the trade, family by family, with a search that knows other words for them. */
 export default function Gallery() {
   const cards = useCards();
+  const navigate = useNavigate();
   const [search, setSearch] = useSearchParams();
   const [chosen, setChosen] = useState<ReadonlySet<string> | null>(null);
   const [words, setWords] = useState(search.get("find") ?? ""); // the address follows a moment later
@@ -32,17 +33,26 @@ export default function Gallery() {
       <PageHeader>
         <h1 className="text-lg font-semibold">Every figure, solved from any side</h1>
         <span className="grow" />
-        <input
-          type="search"
-          className="field w-64"
-          aria-label="Find a figure"
-          placeholder="Find: trapezium, pipe, ball …"
-          value={words}
-          onChange={(event) => {
-            setWords(event.target.value);
-            setSearch(event.target.value ? { find: event.target.value } : {}, { replace: true });
+        <form
+          role="search"
+          onSubmit={(event) => {
+            event.preventDefault();
+            const [only, ...others] = shown;
+            if (only && others.length === 0 && chosen === null) void navigate(`/cards/${only.row.name}`);
           }}
-        />
+        >
+          <input
+            type="search"
+            className="field w-64"
+            aria-label="Find a figure"
+            placeholder="Find: trapezium, pipe, ball …"
+            value={words}
+            onChange={(event) => {
+              setWords(event.target.value);
+              setSearch(event.target.value ? { find: event.target.value } : {}, { replace: true });
+            }}
+          />
+        </form>
         {chosen === null ? (
           <Button onClick={() => setChosen(new Set())}>Formula sheet …</Button>
         ) : (

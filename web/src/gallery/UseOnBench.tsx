@@ -9,6 +9,10 @@ import { figureAt } from "../document/figures";
 
 const MOST = 8;
 
+const figuresOf = (answers: string[]) => (answers.some(Boolean) ? `${answers.filter(Boolean).join(", ")} · ` : "");
+const whenChanged = (at: string) =>
+  new Date(at).toLocaleString("en-GB", { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit" });
+
 /** Brings a card's figure to the bench: as a part of a plane figure, or (a solid) as a figure of its own. */
 export function UseOnBench() {
   const document_ = useBench((state) => state.document);
@@ -56,6 +60,10 @@ export function UseOnBench() {
                 onSelect={() => bring.mutate(problem.id ?? null)}
               >
                 Add to “{problem.title || "Untitled problem"}”
+                <span className="ml-2 text-xs text-soft">
+                  {figuresOf(problem.preview.answers.map(({ text }) => text ?? ""))}
+                  {whenChanged(problem.changed)}
+                </span>
               </DropdownMenu.Item>
             ))}
           </DropdownMenu.Content>

@@ -24,6 +24,8 @@ export interface KindOfFigure<F extends FigureDocument> {
   /** The measures that a problem may ask of it. */
   measures: (figure: F, sheet: SheetRow[]) => string[];
   shortcuts: ShortcutList;
+  /** Phrases by which something is added to it. */
+  phrases?: string[];
   /** Its small picture on the shelf; null where there is nothing to see yet. */
   shelf: (preview: Preview, title: string) => React.ReactNode;
 }

@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
-import { useNavigate } from "react-router";
+import { Link, useNavigate } from "react-router";
 import { api } from "../api/client";
 import { Brand } from "../ui/Brand";
 import { Button } from "../ui/Button";
@@ -66,7 +66,10 @@ export function Shelf() {
         </div>
       </header>
       <main className="mx-auto max-w-7xl px-6 py-6">
-        <h1 className="mb-4 text-2xl font-semibold">Shelf</h1>
+        <h1 className="text-2xl font-semibold">Shelf</h1>
+        <p className="mb-4 text-soft">
+          Perimeters, areas, surfaces and volumes of figures and solids, worked out exactly, with every step shown.
+        </p>
         {fault ? (
           <p role="alert" className="mb-4 rounded-md border border-alarm bg-alarm-wash px-3 py-2 text-alarm">
             {openFile.error ? "This file could not be opened: " : ""}
@@ -95,11 +98,17 @@ function Empty({ onNew, onDemo }: { onNew: () => void; onDemo: () => void }) {
         A problem has a figure, built from parts, and something it asks: how much edging, how much turf. Start one of
         your own, or put the worked problems of Brindle Yard, a wheel park, on the shelf and change their numbers.
       </p>
-      <div className="flex gap-2">
+      <div className="flex flex-wrap gap-2">
         <Button look="solid" onClick={onNew}>
-          New problem
+          Draw a figure
         </Button>
-        <Button onClick={onDemo}>Brindle Yard problems</Button>
+        <Link
+          to="/cards"
+          className="inline-flex min-h-8 items-center rounded-md border border-rule bg-sheet px-2.5 py-1 text-sm hover:bg-pine-wash"
+        >
+          Solve one figure
+        </Link>
+        <Button onClick={onDemo}>Open the examples: Brindle Yard problems</Button>
       </div>
     </section>
   );

@@ -33,7 +33,10 @@ export function AskEditor({ ask, faults, answer, create = false, children, onCha
         if (now) setDraft(create ? { label: "", expression: known[0] ?? "" } : ask);
       }}
     >
-      <Popover.Trigger className="rounded-md border border-edge bg-paper px-2.5 py-0.5 text-left hover:border-pine">
+      <Popover.Trigger
+        data-keeps={create ? undefined : true}
+        className="rounded-md border border-edge bg-paper px-2.5 py-0.5 text-left hover:border-pine"
+      >
         {children}
       </Popover.Trigger>
       <Popover.Portal>

@@ -98,6 +98,7 @@ function Tagged({ word }: { word: Word }) {
       ) : (
         <Popover.Trigger
           className="cursor-pointer underline decoration-rule decoration-dotted underline-offset-2 hover:decoration-pine"
+          data-keeps
           aria-label={`“${word.text}” means no quantity here`}
         >
           {word.text}

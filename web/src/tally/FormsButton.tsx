@@ -24,6 +24,7 @@ export function FormsButton({ title, of, children, className = "" }: Props) {
       <Popover.Trigger asChild>
         <button
           type="button"
+          data-keeps
           className={`cursor-pointer underline decoration-dotted decoration-1 underline-offset-4 hover:decoration-solid ${className}`}
           title={`${title} in every form`}
         >

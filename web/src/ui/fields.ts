@@ -12,4 +12,13 @@ export const reachable = (name: string) => (element: HTMLElement | null) => {
 };
 
 export const goTo = (name: string) => places.get(name)?.focus();
+/** Put a text into a field, as if it were typed, and go there. */
+export function typeInto(name: string, text: string) {
+  const field = places.get(name);
+  if (!(field instanceof HTMLInputElement)) return;
+  field.focus();
+  // React hears of a value only where it is set as the browser does.
+  Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value")?.set?.call(field, text);
+  field.dispatchEvent(new Event("input", { bubbles: true }));
+}
 export const press = (name: string) => places.get(name)?.click();

@@ -95,7 +95,7 @@ export default function PlaneWork({ figure, worked }: WorkProps) {
               <WhyBar part={why} showings={showings} {...now} onChange={(change) => setPlayed({ ...now, ...change })} />
             ) : null}
           </Board>
-          <div className="flex flex-col gap-1.5 border-t border-edge bg-sheet px-3 py-2">
+          <div className="flex flex-col gap-1.5 border-t border-edge bg-sheet px-3 py-2 no-print">
             <EntryLine />
             <Picker bounds={good?.drawing?.bounds ?? null} ready={worked.results !== null || worked.fault !== null} />
           </div>

@@ -23,5 +23,6 @@ export const solid: KindOfFigure<SolidDocument> = {
   Stage: lazy(() => import("./SolidStage")),
   measures: () => ["volume", "surface", "lateral", "edges"],
   shortcuts: SHORTCUTS,
+  phrases: ["cylinder radius 0.9 height 2.4 lying", "cone radius 2 height 5", "take away sphere radius 1"],
   shelf: () => null, // shown by the picture of its first piece's card
 };
