@@ -273,3 +273,14 @@ def test_solve_refuses_in_one_line(
     assert (code, out) == (2, "")
     assert says in err
     assert err.count("\n") == 1
+
+
+def test_a_pyramid_by_its_edge_is_found_as_it_is_taught() -> None:
+    """Pythagoras twice: the half diagonal of the base, 3√2, then the height, √(81 - 18)."""
+    figure = {"name": "c", "kind": "formula", "figure": "square-pyramid", "given": {"side": "6", "edge": "9"}}
+    results = evaluate_document({"format": "tilt-grid/problem", "version": 1, "figures": [figure]})
+    steps = results["figures"]["c"]["card"]["solutions"][0]["steps"]
+    told = [(step["quantity"], step["value"]["shown"]["text"]) for step in steps]
+    assert told.index(("half_diagonal", "3√2 m")) < told.index(("height", "3√7 m"))
+    (height,) = (step for step in steps if step["quantity"] == "height")
+    assert height["numbers"]["text"] == "√((9 m)² − (3√2 m)²)"

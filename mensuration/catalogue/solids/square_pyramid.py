@@ -29,6 +29,7 @@ FIGURE = Solid(
         Measure("height", "h"),
         Measure("slant", "s", called="slant height"),
         Measure("edge", "e", called="slant edge"),
+        Measure("half_diagonal", "d", called="half diagonal of the base"),
         Measure("base_area", "B", "area"),
         Measure("lateral", "L", "area", called="lateral area"),
         Measure("surface", "S", "area", called="whole surface"),
@@ -37,20 +38,24 @@ FIGURE = Solid(
     relations=(
         product("base_area", "side^2", "the square it stands on"),
         Relation(
+            {"half_diagonal": "sqrt((side / 2)^2 + (side / 2)^2)", "side": "sqrt(2) half_diagonal"},
+            "Pythagoras in the base, from its middle to a corner",
+        ),
+        Relation(
+            {
+                "height": "sqrt(edge^2 - half_diagonal^2)",
+                "edge": "sqrt(height^2 + half_diagonal^2)",
+                "half_diagonal": "sqrt(edge^2 - height^2)",
+            },
+            "Pythagoras from the middle to a corner, under the sloping edge",
+        ),
+        Relation(
             {
                 "slant": "sqrt(height^2 + (side / 2)^2)",
                 "height": "sqrt(slant^2 - (side / 2)^2)",
                 "side": "2 sqrt(slant^2 - height^2)",
             },
             "Pythagoras from the middle to the middle of a side",
-        ),
-        Relation(
-            {
-                "edge": "sqrt(height^2 + side^2 / 2)",
-                "height": "sqrt(edge^2 - side^2 / 2)",
-                "side": "sqrt(2 (edge^2 - height^2))",
-            },
-            "Pythagoras from the middle to a corner",
         ),
         Relation(
             {
@@ -71,6 +76,11 @@ FIGURE = Solid(
     ),
     constraints=(
         Constraint("slant - height", "slant", "the slant height must be more than the height"),
+        Constraint(
+            "edge - half_diagonal",
+            "edge",
+            "the sloping edge must be longer than half the diagonal of the base",
+        ),
         Constraint("edge - slant", "edge", "the sloping edge must be longer than the slant height"),
         Constraint("edge - height", "edge", "the sloping edge must be longer than the height"),
         Constraint("surface - 2 side^2", "surface", "the surface must be more than twice the base area"),
