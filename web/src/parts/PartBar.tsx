@@ -79,6 +79,7 @@ function Fields({ part, figure, document, complaints, told, drawn }: FieldsProps
   const store = useBenchStore();
   const reference = useReference();
   const shape = reference.data?.shapes.find((s) => s.name === part.shape);
+  const unit = document.settings.unit === "unit" ? "" : document.settings.unit;
   const where = `figures.${document.figures[figure]?.name}.parts.${part.name}`;
   const faults = complaints.filter((c) => c.where === where || c.where.startsWith(`${where}.`));
   const faultAt = (place: string) => faults.some((c) => c.where === `${where}.${place}` && c.level === "error");
@@ -142,6 +143,7 @@ function Fields({ part, figure, document, complaints, told, drawn }: FieldsProps
               value={text}
               label={`${given} of ${part.name}`}
               invalid={faultAt(`given.${given}`) || faultAt("given")}
+              unit={told?.[given]?.unit.replace("^2", "²").replace("deg", "°")}
               className="w-18"
               onCommit={(typed) => put(setGiven(given, typed))}
             />
@@ -186,6 +188,7 @@ function Fields({ part, figure, document, complaints, told, drawn }: FieldsProps
           {part.on ? "shifted" : "at"}
           <TextInPlace
             value={part.at[0]}
+            unit={unit}
             label={`x of ${part.name}`}
             invalid={faultAt("at.0")}
             className="w-14"
@@ -193,6 +196,7 @@ function Fields({ part, figure, document, complaints, told, drawn }: FieldsProps
           />
           <TextInPlace
             value={part.at[1]}
+            unit={unit}
             label={`y of ${part.name}`}
             invalid={faultAt("at.1")}
             className="w-14"
@@ -203,6 +207,7 @@ function Fields({ part, figure, document, complaints, told, drawn }: FieldsProps
           turned
           <TextInPlace
             value={part.turn}
+            unit="°"
             label={`turn of ${part.name}, in degrees`}
             invalid={faultAt("turn")}
             className="w-12"

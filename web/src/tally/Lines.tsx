@@ -5,9 +5,10 @@ import { useTyping } from "../document/useTyping";
 import { Button } from "../ui/Button";
 import { ExpressionField } from "../ui/ExpressionField";
 import { goTo } from "../ui/fields";
+import { beforeTyping } from "../ui/typing";
 import { Maths } from "../ui/Maths";
 import { FormsButton } from "./FormsButton";
-import { TextInPlace } from "../ui/TextInPlace";
+import { isBare, TextInPlace } from "../ui/TextInPlace";
 
 interface Props {
   results: Results["lines"];
@@ -24,6 +25,7 @@ export const Lines = memo(function Lines({ results, complaints }: Props) {
   const store = useBenchStore();
   const lines = useBench((state) => state.document.lines);
   const hidden = useBench(hidesWorking);
+  const unit = useBench((state) => state.document.settings.unit);
   const first = useBench((state) => state.document.figures[0]);
   const figure = first?.name ?? "figure";
   const hints: Record<string, string> = {
@@ -75,10 +77,12 @@ export const Lines = memo(function Lines({ results, complaints }: Props) {
   };
   /** The new line's field is gone to, and what stands in it is typed over. */
   const add = async () => {
-    await store.getState().perform({
-      do: "add-line",
-      line: { name: "line", expression: `${figure}.${first?.kind === "solid" ? "volume" : "area"}` },
-    });
+    await beforeTyping(
+      store.getState().perform({
+        do: "add-line",
+        line: { name: "line", expression: `${figure}.${first?.kind === "solid" ? "volume" : "area"}` },
+      }),
+    );
     requestAnimationFrame(() => {
       goTo(`line ${store.getState().document.lines.length - 1}`);
       if (document.activeElement instanceof HTMLInputElement) document.activeElement.select();
@@ -146,6 +150,11 @@ export const Lines = memo(function Lines({ results, complaints }: Props) {
                   onCommit={(text) => write(index, text)}
                 />
               </span>
+              {isBare(line.expression) ? (
+                <span className="text-xs text-soft">
+                  a plain number{unit === "unit" ? "" : `: ${line.expression.trim()} ${unit} is a length`}
+                </span>
+              ) : null}
               <output className="min-w-20 text-right text-base font-semibold" aria-live="polite">
                 {worked ? (
                   <>

@@ -6,6 +6,7 @@ import { Maths } from "../ui/Maths";
 import type { Bounds } from "../board/view";
 import { Button } from "../ui/Button";
 import { goTo } from "../ui/fields";
+import { beforeTyping } from "../ui/typing";
 import { EntryRow } from "./EntryRow";
 import { FormsButton } from "./FormsButton";
 import { SquaresPanel } from "./SquaresPanel";
@@ -50,7 +51,7 @@ async function timesHeight(store: BenchStore, figure: string, measure: string) {
   const height = unit === "unit" ? "1" : `1 ${unit}`;
   const expression = `${figure}.${measure} * ${height}`;
   const name = measure === "area" ? "content" : "walls";
-  const done = await store.getState().perform({ do: "add-line", line: { name, expression } });
+  const done = await beforeTyping(store.getState().perform({ do: "add-line", line: { name, expression } }));
   if (done.says !== null) return;
   requestAnimationFrame(() => {
     goTo(`line ${store.getState().document.lines.length - 1}`);

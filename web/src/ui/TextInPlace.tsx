@@ -7,6 +7,8 @@ interface Props {
   placeholder?: string;
   invalid?: boolean;
   className?: string;
+  /** In which unit a bare number is taken. */
+  unit?: string;
   /** The name under which a key goes to it. */
   place?: string;
   /** Called with the new text; answers with a sentence where it is refused. */
@@ -15,8 +17,21 @@ interface Props {
   onDone?: () => void;
 }
 
+/** Whether a text is a number without a unit. */
+export const isBare = (text: string): boolean => /^\s*-?\d+([.,]\d+)?\s*$/.test(text);
+
 /** A field that takes effect on Enter or when it is left, and goes back on Escape. */
-export function TextInPlace({ value, label, placeholder, invalid, className = "", place, onCommit, onDone }: Props) {
+export function TextInPlace({
+  value,
+  label,
+  placeholder,
+  invalid,
+  className = "",
+  unit = "",
+  place,
+  onCommit,
+  onDone,
+}: Props) {
   const { text, setText, says, commit, back, entered } = useInPlace(value, onCommit, onDone);
   return (
     <>
@@ -36,6 +51,11 @@ export function TextInPlace({ value, label, placeholder, invalid, className = ""
           if (event.key === "Escape") back(event.currentTarget);
         }}
       />
+      {unit && isBare(text) ? (
+        <span aria-hidden className="-ml-1 text-xs text-soft" data-testid={`unit of ${label}`}>
+          {unit}
+        </span>
+      ) : null}
       {says ? <span className="says basis-full">{says}</span> : null}
     </>
   );

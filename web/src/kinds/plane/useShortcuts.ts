@@ -1,7 +1,7 @@
 import { useEffect } from "react";
 import { duplicate, flipped, removeChosen, changePart, partNamed, setJoin, turnedBy } from "../../document/editing";
 import { useBenchStore } from "../../document/store";
-import { isTyping } from "../../ui/typing";
+import { awaitsTyping, isTyping } from "../../ui/typing";
 import { goTo, press } from "../../ui/fields";
 import { toggleTool } from "../../board/Tools";
 
@@ -12,7 +12,7 @@ export function useShortcuts() {
     const pressed = (event: KeyboardEvent) => {
       const state = store.getState();
       const key = event.key.toLowerCase();
-      if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
+      if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target) || awaitsTyping()) return;
       const part = partNamed(state.document, state.figure, state.selected);
       const onPart = (change: Parameters<typeof changePart>[3]) => {
         if (part) state.commit(changePart(state.document, state.figure, part.name, change));
