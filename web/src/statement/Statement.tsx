@@ -97,7 +97,7 @@ function Tagged({ word }: { word: Word }) {
         </>
       ) : (
         <Popover.Trigger
-          className="cursor-pointer underline decoration-rule decoration-dotted underline-offset-2 hover:decoration-pine"
+          className="cursor-pointer underline-offset-2 hover:underline focus-visible:underline"
           data-keeps
           aria-label={`“${word.text}” means no quantity here`}
         >

@@ -102,7 +102,7 @@ export const TallyPanel = memo(function TallyPanel({
   const faults = causes.length > 0 ? causes : all;
   return (
     <div className="flex min-h-56 grow flex-col overflow-hidden">
-      <div className="flex items-center gap-3 border-b border-edge px-4 py-1.5">
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-edge px-4 py-1.5">
         <ToggleGroup.Root
           type="single"
           value={measure}
