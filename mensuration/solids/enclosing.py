@@ -69,6 +69,11 @@ class Enclosed:
             whole = whole + own if added else whole - own
         return whole
 
+    def forget(self) -> None:
+        """Let go of the meshes, which are large; they are made anew where something else is asked."""
+        for name in ("bodies", "near", "_apart", "_shown", "_whole"):
+            self.__dict__.pop(name, None)
+
     @cached_property
     def shares(self) -> tuple[VolumeShare, ...]:
         """What each piece does to the volume."""

@@ -95,6 +95,7 @@ def _enclosed(group: tuple[Piece, ...], pi: Real, fault: CutOtherwise | TooCrowd
     try:
         found = Enclosed(group, pi)
         _ = found.shares, found.faces
+        found.forget()
     except (CutOtherwise, CannotBeSliced, NoMesh, TooCrowded):
         if isinstance(fault, TooCrowded):
             raise fault from None

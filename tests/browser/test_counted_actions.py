@@ -43,24 +43,30 @@ class Hand:
             self.done += 1
 
 
+@pytest.fixture
+def hand(bench: Bench) -> Hand:
+    bench.make(EMPTY)
+    return Hand(bench)
+
+
 @pytest.fixture(params=[(1280, 800), (820, 1180)], ids=["desk", "tablet"])
-def hand(bench: Bench, request: Any) -> Hand:
+def anywhere(bench: Bench, request: Any) -> Hand:
     width, height = request.param
     bench.page.set_viewport_size({"width": width, "height": height})
     bench.make(EMPTY)
     return Hand(bench)
 
 
-def test_a_window_in_seven(hand: Hand) -> None:
-    hand.add("rectangle")
-    hand.give("width of rectangle", "1.2")
-    hand.give("height of rectangle", "1.5")
-    hand.click(hand.page.locator("[data-edge=top] circle").first)
-    hand.click(hand.page.get_by_role("button", name="Semicircle", exact=True))
-    hand.bench.expect_total("≈ 2.37 m²")  # 1.8 + 0.18 π
-    hand.click(hand.page.get_by_role("radio", name="Perimeter"))
-    hand.bench.expect_total("≈ 6.08 m")  # 4.2 + 0.6 π
-    assert hand.done <= 7
+def test_a_window_in_seven(anywhere: Hand) -> None:
+    anywhere.add("rectangle")
+    anywhere.give("width of rectangle", "1.2")
+    anywhere.give("height of rectangle", "1.5")
+    anywhere.click(anywhere.page.locator("[data-edge=top] circle").first)
+    anywhere.click(anywhere.page.get_by_role("button", name="Semicircle", exact=True))
+    anywhere.bench.expect_total("≈ 2.37 m²")  # 1.8 + 0.18 π
+    anywhere.click(anywhere.page.get_by_role("radio", name="Perimeter"))
+    anywhere.bench.expect_total("≈ 6.08 m")  # 4.2 + 0.6 π
+    assert anywhere.done <= 7
 
 
 def test_a_disc_less_a_rectangle_in_eight(hand: Hand) -> None:
@@ -74,19 +80,19 @@ def test_a_disc_less_a_rectangle_in_eight(hand: Hand) -> None:
     assert hand.done <= 8
 
 
-def test_a_room_of_six_walls_two_unknown_in_eighteen(hand: Hand) -> None:
+def test_a_room_of_six_walls_two_unknown_in_eighteen(anywhere: Hand) -> None:
     """Its carpet, its skirting and its walls, 2.5 m high."""
-    hand.words("outline R 6, U 4, L 2, U 1, L ?, D ? named room")
-    hand.bench.expect_total("28.00 m²")
-    hand.click(hand.page.get_by_role("radio", name="Perimeter"))
-    hand.bench.expect_total("22.00 m")
-    hand.button("× height")
-    expect(hand.page.get_by_label("Expression of walls")).to_be_focused()
-    hand.page.keyboard.type("2.5 m")
-    hand.page.keyboard.press("Enter")
-    hand.done += 1
-    expect(hand.page.get_by_role("region", name="Working lines")).to_contain_text("55.00 m²")
-    assert hand.done <= 18
+    anywhere.words("outline R 6, U 4, L 2, U 1, L ?, D ? named room")
+    anywhere.bench.expect_total("28.00 m²")
+    anywhere.click(anywhere.page.get_by_role("radio", name="Perimeter"))
+    anywhere.bench.expect_total("22.00 m")
+    anywhere.button("× height")
+    expect(anywhere.page.get_by_label("Expression of walls")).to_be_focused()
+    anywhere.page.keyboard.type("2.5 m")
+    anywhere.page.keyboard.press("Enter")
+    anywhere.done += 1
+    expect(anywhere.page.get_by_role("region", name="Working lines")).to_contain_text("55.00 m²")
+    assert anywhere.done <= 18
 
 
 def test_four_quarter_discs_in_common_in_fourteen(hand: Hand) -> None:

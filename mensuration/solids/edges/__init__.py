@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import replace
-from functools import lru_cache
+from weakref import WeakKeyDictionary
 
 from mensuration.catalogue.figure import Solid, Turned
 from mensuration.numbers import Real
@@ -22,8 +22,10 @@ from mensuration.solids.spinning import SpunRegion
 from mensuration.solids.stacking import Stack
 from mensuration.solids.turned import profile_of
 
+_KNOWN: WeakKeyDictionary[Joined, tuple[Real, ...] | None] = WeakKeyDictionary()
+"""As long as a solid stays, its edges do."""
 
-@lru_cache(maxsize=64)  # as long as a solid stays, its edges do
+
 def edges_of(joined: Joined) -> tuple[Real, ...] | None:
     """The length of every edge, straight or round; None where the course of one is not certain, as where pieces touch along
     something round.
@@ -36,6 +38,12 @@ def edges_of(joined: Joined) -> tuple[Real, ...] | None:
     >>> edges_of(join((Piece("box", 0, "add", cube, Frame()),), PI)).count(Real.of(3))
     12
     """
+    if joined not in _KNOWN:
+        _KNOWN[joined] = _edges_of(joined)
+    return _KNOWN[joined]
+
+
+def _edges_of(joined: Joined) -> tuple[Real, ...] | None:
     if joined.alone:
         return None
     found: list[Real] = []
