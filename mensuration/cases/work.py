@@ -106,18 +106,17 @@ def try_rule(figure: Figure, column: Column, teller: Teller, elsewhere: LookUp, 
         raise ExpressionError("circular", "a column can't be filled from itself")
     known = solve(figure, starting_givens(figure), teller.pi).values
     worker = _Worker(Cases(figure, [column]), teller, elsewhere)
-    others = {name for name in names if name not in known and name not in own}
+    derived = {name for name in names if name not in known}  # what is reckoned from these is seen row by row
     for node in nodes:
-        if not any(
-            path.text in others for path in paths(node)
-        ):  # what is reckoned from another derived one is seen row by row
-            try:
-                worker.measured(node, column, 1, known)
-            except ZeroDivisionError:
-                continue
-            except ExpressionError as error:
-                if error.code in NEVER:  # in other cases than the starting one it may have a value
-                    raise
+        if any(path.text in derived for path in paths(node)):
+            continue
+        try:
+            worker.measured(node, column, 1, known)
+        except ZeroDivisionError:
+            continue
+        except ExpressionError as error:
+            if error.code in NEVER:  # in other cases than the starting one it may have a value
+                raise
 
 
 @dataclass

@@ -30,7 +30,7 @@ class Word(Frozen):
 
 
 @dataclass(frozen=True)
-class Asked:
+class About:
     """What a problem is about, as far as it decides what a word means: the kinds of its answers (``length``, ``area``, ``volume``),
     whether it has solids, and what was said of single words (in small letters; ``nothing`` of one that means none)."""
 
@@ -78,12 +78,12 @@ def _marked(statement: str) -> tuple[tuple[str, str | None], ...]:
     return tuple(pieces)
 
 
-def marked_words(statement: str, asked: Asked | None = None) -> tuple[Word, ...]:
+def marked_words(statement: str, asked: About | None = None) -> tuple[Word, ...]:
     """The statement in pieces; those that mean a quantity say which, and how it is counted. One quantity is told once a sentence.
 
     >>> [piece.quantity for piece in marked_words("How much turf?")]
     [None, 'area', None]
-    >>> [piece.quantity for piece in marked_words("How much concrete?", Asked(frozenset({"area"}), False))]
+    >>> [piece.quantity for piece in marked_words("How much concrete?", About(frozenset({"area"}), False))]
     [None, 'area', None]
     """
     found: list[Word] = []
@@ -94,7 +94,7 @@ def marked_words(statement: str, asked: Asked | None = None) -> tuple[Word, ...]
                 told.clear()
             meant = None
         else:
-            meant = _meant(text, quantity, before, asked or Asked())
+            meant = _meant(text, quantity, before, asked or About())
             meant = None if meant in told else meant
         if meant is not None:
             told.add(meant)
@@ -109,7 +109,7 @@ def _word(text: str, meant: str | None, known: str | None) -> Word:
     return Word(text, meant, COUNTED[meant], EXPRESSIONS[meant], True)
 
 
-def _meant(word: str, quantity: str, before: str, asked: Asked) -> str | None:
+def _meant(word: str, quantity: str, before: str, asked: About) -> str | None:
     """What a word means here: what was said of it, else what the unit beside it says, else what is asked for."""
     said = asked.said.get(word.lower())
     if said is not None:

@@ -9,7 +9,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from mensuration.language.everyday import Asked, marked_words
+from mensuration.language.everyday import About, marked_words
 from mensuration.language.rates import whole
 from mensuration.numbers import PI, Real
 from mensuration.problem import evaluate_document
@@ -52,7 +52,7 @@ def test_words_mean_quantities(sentence: str, meant: list[str]) -> None:
 def test_what_stands_beside_a_word_and_what_is_asked_count(
     sentence: str, kinds: set[str], solids: bool, said: dict[str, str], meant: list[tuple[str, str]]
 ) -> None:
-    pieces = marked_words(sentence, Asked(frozenset(kinds), solids, said))
+    pieces = marked_words(sentence, About(frozenset(kinds), solids, said))
     assert [(piece.text, piece.quantity) for piece in pieces if piece.quantity] == meant
 
 

@@ -36,6 +36,25 @@ class Surface(ABC):
         """What its curvature is not greater than, no farther than ``reach`` from each point."""
 
 
+class Implicit(Surface):
+    """A surface on which a function of the point is 0, told by its value and its slope."""
+
+    @abstractmethod
+    def _value(self, points: Points) -> Points: ...
+
+    @abstractmethod
+    def _slope(self, points: Points) -> Points: ...
+
+    def off(self, points: Points) -> Points:
+        found: Points = self._value(points) / _more_than_nothing(np.linalg.norm(self._slope(points), axis=1))
+        return found
+
+    def normal(self, points: Points) -> Points:
+        slope = self._slope(points)
+        found: Points = slope / _more_than_nothing(np.linalg.norm(slope, axis=1))[:, None]
+        return found
+
+
 @dataclass(frozen=True, eq=False)
 class Plane(Surface):
     way: Points
@@ -99,7 +118,7 @@ class Round(Surface):
 
 
 @dataclass(frozen=True, eq=False)
-class Oval(Surface):
+class Oval(Implicit):
     """An ellipsoid about the origin, or without a third half axis an upright elliptic cylinder, after points are turned."""
 
     halves: Points
@@ -112,14 +131,8 @@ class Oval(Surface):
     def _slope(self, points: Points) -> Points:
         return (2 * self._own(points) / self.halves**2) @ self.turn
 
-    def off(self, points: Points) -> Points:
-        value = ((self._own(points) / self.halves) ** 2).sum(axis=1) - 1
-        found: Points = value / _more_than_nothing(np.linalg.norm(self._slope(points), axis=1))
-        return found
-
-    def normal(self, points: Points) -> Points:
-        slope = self._slope(points)
-        found: Points = slope / _more_than_nothing(np.linalg.norm(slope, axis=1))[:, None]
+    def _value(self, points: Points) -> Points:
+        found: Points = ((self._own(points) / self.halves) ** 2).sum(axis=1) - 1
         return found
 
     def bend(self, points: Points, reach: Points) -> Points:
@@ -128,7 +141,7 @@ class Oval(Surface):
 
 
 @dataclass(frozen=True, eq=False)
-class Shrinking(Surface):
+class Shrinking(Implicit):
     """A circle that shrinks towards a point at a height: about ``centre`` at the ground."""
 
     centre: Points
@@ -151,15 +164,9 @@ class Shrinking(Surface):
         way, _, _ = self._from_centre(points)
         return np.column_stack([way, self.radius / self.height - way @ self._drift])
 
-    def off(self, points: Points) -> Points:
+    def _value(self, points: Points) -> Points:
         _, size, share = self._from_centre(points)
-        found: Points = (size - self.radius * share) / np.linalg.norm(self._slope(points), axis=1)
-        return found
-
-    def normal(self, points: Points) -> Points:
-        slope = self._slope(points)
-        found: Points = slope / np.linalg.norm(slope, axis=1)[:, None]
-        return found
+        return size - self.radius * share
 
     def bend(self, points: Points, reach: Points) -> Points:
         # across the level, of a circle whose centre moves evenly
