@@ -7,7 +7,8 @@ from dataclasses import dataclass
 
 from mensuration.cards.card import Card
 from mensuration.catalogue.figure import Agreement
-from mensuration.expressions import Quantity, Scope, evaluate, parse
+from mensuration.expressions import Node, Path, Quantity, Scope, evaluate, parse
+from mensuration.expressions.nodes import Binary
 from mensuration.frozen import Frozen
 from mensuration.solving.forms import inputs
 from mensuration.tally.deriving import symbols_of
@@ -15,6 +16,9 @@ from mensuration.tally.entry import Derivation
 from mensuration.telling import Mathematics, Teller, Told, told
 from mensuration.telling.derivations import letters, numbered
 from mensuration.telling.writing import write
+from mensuration.units import UNITS
+
+_ONE_RADIAN = parse("1 rad")
 
 
 @dataclass(frozen=True)
@@ -72,11 +76,34 @@ def _agree(values: list[Quantity | None]) -> bool | None:
 def _form(
     card: Card, formula: str, title: str, known: Mapping[str, Quantity], teller: Teller
 ) -> tuple[AgreementForm, Quantity | None]:
-    tree = parse(formula)
+    tree, radians = _with_radians(parse(formula))
     complete = inputs(formula) <= known.keys()
-    derivation = Derivation("", tree, known, teller.pi, symbols_of(card.figure))
+    symbols = symbols_of(card.figure)
+    numbers_of = {
+        name: Quantity(known[of].value / UNITS["rad"].size(teller.pi))
+        for name, of in radians.items()
+        if of in known
+    }
+    named = {**symbols, **{name: symbols.get(of, of) for name, of in radians.items()}}
+    derivation = Derivation("", tree, {**known, **numbers_of}, teller.pi, named)
     letter = told(write(tree, letters(derivation)))
     if not complete:
         return AgreementForm(title, letter, None, None), None
     numbers = told(write(tree, numbered(derivation, teller, card.name), times=True))
     return AgreementForm(title, letter, numbers, teller.tell(derivation.value)), derivation.value
+
+
+def _with_radians(tree: Node) -> tuple[Node, dict[str, str]]:
+    """The tree with every ``angle / 1 rad`` as one name that stands for the number of radians, and of which angle each is."""
+    names: dict[str, str] = {}
+
+    def changed(node: Node) -> Node:
+        match node:
+            case Binary("/", Path() as angle, below) if below == _ONE_RADIAN:
+                names[f"{angle.text} in radians"] = angle.text
+                return Path((f"{angle.text} in radians",))
+            case Binary(operator, left, right, implied):
+                return Binary(operator, changed(left), changed(right), implied)
+        return node
+
+    return changed(tree), names

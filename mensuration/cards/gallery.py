@@ -45,6 +45,10 @@ class CardMeasure(Frozen):
     kind: Literal["length", "area", "volume", "angle", "count"]
     further: bool
     signed: bool
+    same: str
+    """Another measure of which it is only a second name."""
+    of_turn: bool
+    """Whether it is a share of the whole turn."""
 
 
 @dataclass(frozen=True)
@@ -119,7 +123,14 @@ def _full(row: CardRow, figure: Figure) -> SheetRow:
 
 def _measure(measure: Measure) -> CardMeasure:
     return CardMeasure(
-        measure.name, measure.title, measure.symbol, measure.kind, measure.further, measure.signed
+        measure.name,
+        measure.title,
+        measure.symbol,
+        measure.kind,
+        measure.further,
+        measure.signed,
+        measure.same,
+        measure.of_turn,
     )
 
 

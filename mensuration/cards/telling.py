@@ -20,6 +20,7 @@ from mensuration.telling import Mathematics, Teller, Told, leaves, told
 from mensuration.telling import mathematics as m
 from mensuration.telling.derivations import letters, tell_lines
 from mensuration.telling.mathematics import Maths
+from mensuration.telling.shares import Ratio, share_of_turn
 from mensuration.telling.values import exactly_written
 from mensuration.telling.working import path_working
 from mensuration.telling.writing import write
@@ -28,10 +29,11 @@ from mensuration.units import NUMBER
 
 @dataclass(frozen=True)
 class CardQuantity(Told):
-    """``chosen`` where nothing settles it and the usual value was taken."""
+    """``chosen`` where nothing settles it and the usual value was taken; an angle's ``share`` of the turn."""
 
     given: bool
     chosen: bool
+    share: Ratio | None
 
 
 @dataclass(frozen=True)
@@ -164,7 +166,21 @@ def _partial(name: str, solution: Solution, teller: Teller) -> CardPartial:
 def _quantity(solution: Solution, name: str, teller: Teller) -> CardQuantity:
     told_ = teller.tell(solution.values[name])
     chosen = any(s.quantity == name and s.source == USUAL_CHOICE for s in solution.steps)
-    return CardQuantity(**fields_of(told_), given=name in solution.given, chosen=chosen)
+    return CardQuantity(
+        **fields_of(told_),
+        given=name in solution.given,
+        chosen=chosen,
+        share=_shares(solution, teller).get(name),
+    )
+
+
+def _shares(solution: Solution, teller: Teller) -> dict[str, Ratio]:
+    """What each of a figure's angles that are part of a turn is of the whole turn."""
+    return {
+        measure.name: share_of_turn(solution.values[measure.name], teller)
+        for measure in solution.figure.measures
+        if measure.of_turn and measure.name in solution.values
+    }
 
 
 def _step(name: str, solution: Solution, step: Step, teller: Teller) -> CardStep:

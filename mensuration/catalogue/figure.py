@@ -41,7 +41,8 @@ class Measure:
 
     ``signed`` ones may be any size, also 0 or less; a count is a whole number of edges, from 3 to ``most``.
     A ``further`` one is beside the point where the figure is only the base of another. ``called`` is how people read
-    its name, where that is not the name itself.
+    its name, where that is not the name itself. ``same`` is another measure of which it is only a second name. ``of_turn``
+    ones are told as a share of the whole turn, too.
     """
 
     name: str
@@ -51,6 +52,8 @@ class Measure:
     most: int = 0
     further: bool = False
     called: str = ""
+    same: str = ""
+    of_turn: bool = False
 
     @property
     def title(self) -> str:

@@ -45,7 +45,7 @@ def picker() -> tuple[PickedShape, ...]:
                 name=figure.name,
                 title=figure.title,
                 family=figure.family,
-                measures=tuple(m.name for m in figure.measures),
+                measures=tuple(m.name for m in figure.measures if not m.same),
                 starting=table(figure.starting),
                 scales=tuple(scales),
                 seat=figure.seat_edge.length if figure.seat_edge else None,

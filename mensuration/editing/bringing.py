@@ -66,7 +66,7 @@ def _bring_solid(
 
 
 def _asking(problem: Problem, figure: Figure, name: str, piece: str, given: dict[str, str]) -> Problem:
-    known = [m for m in figure.measures if not m.further and m.name not in given]
+    known = [m for m in figure.measures if not (m.further or m.same) and m.name not in given]
     wanted = [m for m in known if m.name in OF_ALL] or known[:MOST_ASKS]
     asks = [
         Ask(

@@ -198,6 +198,15 @@ class _Reader:
         value = self._behind(clause)
         self.given[name] = checked(value.text, value.start, f"the {name}")
 
+    def _shared(self, clause: Tree[Token]) -> None:
+        """``shared by 15``: one of so many equal shares of the whole turn."""
+        value = self._behind(clause)
+        angle = next((m.name for m in self.figure.measures if m.of_turn), None)
+        if angle is None:
+            raise EntryError(f"a {self.figure.title.lower()} is no share of a turn", value.start)
+        by = checked(value.text, value.start, "by how many it is shared")
+        self.given[angle] = f"360°/{by if by.isdigit() else f'({by})'}"
+
     def _at(self, clause: Tree[Token]) -> None:
         self.fields["at"] = _place(self._behind(clause))
 

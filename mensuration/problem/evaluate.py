@@ -24,9 +24,10 @@ from mensuration.frozen import as_data
 from mensuration.numbers.rounding import Rounding
 from mensuration.problem.document import Problem, read
 from mensuration.problem.evaluation import Evaluation
-from mensuration.problem.kinds import Work
+from mensuration.problem.kinds import Work, kind_of
 from mensuration.problem.kinds.formula import FormulaWork
 from mensuration.problem.lines import unit_for
+from mensuration.problem.names import Node, hanging_on
 from mensuration.problem.results import Results
 from mensuration.problem.settings import read_rounding
 from mensuration.telling import Teller
@@ -138,6 +139,8 @@ class AtHand:
     """The same, with the figure's name before every member."""
     works: Mapping[str, Work[Any]]
     trees: Mapping[str, Tree]
+    own: tuple[tuple[str, str], ...]
+    """Names that only the figure itself can use, with what each is."""
     """What every line says, by its name."""
 
     def worked(self, expression: str) -> Quantity:
@@ -146,17 +149,24 @@ class AtHand:
         return in_radians(worked(tree, self.scope), tree)
 
 
-def at_hand(problem: Problem, figure: str | None = None) -> AtHand:
-    """What a line can use, or a measurement of a figure, which needs no figure's name before its own members."""
+def at_hand(problem: Problem, figure: str | None = None, within: str | None = None) -> AtHand:
+    """What a line can use, or a measurement of a figure, which needs no figure's name before its own members. ``within`` is
+    the member or the line that uses it: what hangs on that one is of no use there."""
     evaluation = Evaluation(problem, ())
     evaluation.results()
+    user = Node("figure", figure) if figure else Node("line", within or "")
+    if figure and within:
+        user = Node("member", figure, within)
+    besides = hanging_on(problem, evaluation.names, user)
+    document = evaluation.names.figures.get(figure or "")
     return AtHand(
         evaluation.teller,
         evaluation.scope(figure),
-        tuple(evaluation.quantities(figure)),
-        tuple(evaluation.quantities(figure, whole=True)),
+        tuple(evaluation.quantities(figure, besides=besides)),
+        tuple(evaluation.quantities(figure, True, besides)),
         evaluation.works,
         evaluation.trees,
+        () if document is None else tuple(kind_of(document).own_names(document)),
     )
 
 

@@ -124,15 +124,21 @@ class Evaluation:
             lambda name, path, of: self._function(name, path, of, figure),
         )
 
-    def quantities(self, figure: str | None, whole: bool = False) -> Iterator[tuple[str, Quantity]]:
+    def quantities(
+        self, figure: str | None, whole: bool = False, besides: Collection[Node] = ()
+    ) -> Iterator[tuple[str, Quantity]]:
         """Everything that has a value: lines, measures of figures, all of their members; a figure's own come first. The names are
-        as short as they can be, or ``whole``."""
+        as short as they can be, or ``whole``. Nothing of the nodes ``besides`` is among it."""
         for owner, member in sorted(self.names.members, key=lambda each: each[0] != figure):
+            if Node("member", owner, member) in besides:
+                continue
             before = f"{owner}.{member}" if whole else self.names.short(owner, member, figure)
             for name, quantity in self.works[owner].known_of(member).items():
                 yield f"{before}.{name}", quantity
-        yield from self.lines.items()
+        yield from ((name, of) for name, of in self.lines.items() if Node("line", name) not in besides)
         for owner, document in self.names.figures.items():
+            if Node("figure", owner) in besides:
+                continue
             for name in kind_of(document).known(document):
                 try:
                     yield f"{owner}.{name}", self.works[owner].quantity((name,), owner)

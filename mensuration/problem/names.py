@@ -66,6 +66,16 @@ class Names:
         return [Node("member", *key) for key in self.members if key[0] == figure]
 
 
+def hanging_on(problem: Problem, names: Names, node: Node) -> set[Node]:
+    """A node and all whose values need it: what its own texts can't name without going round in a circle."""
+    needs = _needs(problem, names)
+    found, new = {node}, {node}
+    while new:
+        new = {each for each, needed in needs.items() if each not in found and needed & new}
+        found |= new
+    return found
+
+
 def where(node: Node, names: Names, problem: Problem) -> str:
     """The place of a node, as complaints write it."""
     if node.kind == "member":

@@ -57,8 +57,15 @@ class Typing(Frozen):
     completions: tuple[Completion, ...]
 
 
-def while_typing(problem: Problem, text: str, caret: int | None = None, figure: str | None = None) -> Typing:
-    """What is seen of a text that is typed in a line, or among the measurements of a ``figure``. Never raises for what is typed.
+def while_typing(
+    problem: Problem,
+    text: str,
+    caret: int | None = None,
+    figure: str | None = None,
+    within: str | None = None,
+) -> Typing:
+    """What is seen of a text that is typed in the line ``within``, or among the measurements of a ``figure``, or of the part or
+    piece ``within`` it. Names go on to what can be used there: to nothing that hangs on what is typed. Never raises for it.
 
     >>> from mensuration.problem import read
     >>> line = {"name": "long", "expression": "2 m"}
@@ -71,8 +78,9 @@ def while_typing(problem: Problem, text: str, caret: int | None = None, figure: 
     caret = len(text) if caret is None else max(0, min(caret, len(text)))
     named = NAMED.match(text) if figure is None else None
     if named is not None and caret >= named.end():  # its name is typed before it
-        return _moved(while_typing(problem, text[named.end() :], caret - named.end()), named.end())
-    hand = at_hand(problem, figure)
+        rest = while_typing(problem, text[named.end() :], caret - named.end(), None, within)
+        return _moved(rest, named.end())
+    hand = at_hand(problem, figure, within)
     paired = tuple(Bracket(*each) for each in brackets(text))
     shown = says = position = None
     try:
@@ -132,7 +140,9 @@ def _ways(text: str, caret: int, hand: AtHand) -> Iterator[Completion]:
     rest = re.match(r"[\w.]*", text[caret:])
     end = caret + (rest.end() if rest else 0)
     after_number = re.search(r"\d\s*$", text[:start]) is not None
-    if (after_number and word in UNITS) or text[start:end] in dict((*hand.quantities, *hand.whole_names)):
+    if (after_number and word in UNITS) or text[start:end] in {
+        name for name, _ in (*hand.quantities, *hand.whole_names, *hand.own)
+    }:
         return
     for name, hint in list(dict.fromkeys(_matching(word.lower(), hand)))[:MOST]:
         yield Completion(name, start, end, hint)
@@ -147,7 +157,7 @@ def _matching(low: str, hand: AtHand) -> Iterator[tuple[str, str]]:
     functions = [(f"{name}(", "a function") for name in FUNCTIONS if len(low) > 1]
     near = [each for each in names if each[0].count(".") <= low.count(".") + (low in hand.works)]
     own = [each for each in names if each[0].rpartition(".")[0] in hand.works]
-    begin = [*near, *own, *parts, *functions]
+    begin = [*hand.own, *near, *own, *parts, *functions]
     yield from (each for each in begin if each[0].lower().startswith(low) and each[0].lower() != low)
     yield from (
         each for each in [*parts, *names] if any(p.startswith(low) for p in each[0].lower().split(".") if p)

@@ -6,20 +6,18 @@ from collections.abc import Collection, Iterator, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 from functools import cached_property
-from math import gcd
 from typing import Literal
 
 from mensuration.expressions import Quantity
 from mensuration.frozen import Frozen
 from mensuration.numbers import Real
-from mensuration.numbers.rounding import Rounding, decimal_or_fraction, round_by
+from mensuration.numbers.rounding import decimal_or_fraction
 from mensuration.plane.measuring import enclosed
 from mensuration.plane.squares import HALF, PART, WHOLE, Counting, Kind, Place, TooManySquares, separate
 from mensuration.tally import PlaneTallies
 from mensuration.telling.mathematics import Equal, Written
+from mensuration.telling.shares import Ratio, ratio_of
 from mensuration.telling.values import Mathematics, Teller, told
-
-EQUIVALENTS = 5
 
 
 @dataclass(frozen=True)
@@ -48,28 +46,6 @@ class ToldLattice(Frozen):
     formula: Mathematics
     numbers: Mathematics
     agrees: bool
-
-
-@dataclass(frozen=True)
-class Count(Frozen):
-    """So many ``above`` of so many ``below``, counted in what ``of`` says."""
-
-    above: int
-    below: int
-    of: str
-
-
-@dataclass(frozen=True)
-class Ratio(Frozen):
-    """A share as a decimal, a percentage and a fraction, with the common factor taken out."""
-
-    decimal: str
-    percent: str
-    exactly: bool
-    count: Count | None = None
-    lowest: Mathematics | None = None
-    factor: int | None = None
-    equivalents: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -247,29 +223,4 @@ def _shaded(
             composition.arrangement, lambda m: composition.covers(m) and bool(m & bits), composition.pi
         )
         amount = area / square
-    return ShadedShare("", _ratio(amount, composition.area / square, teller))
-
-
-def _ratio(amount: Real, total: Real, teller: Teller) -> Ratio:
-    share = amount / total
-    percent = teller.tell(Quantity(share * Real.of(100)))
-    decimal, exactly = round_by(share, Rounding(places=4)).text, not percent.approximate
-    a, b = amount.rational, total.rational
-    if a is None or b is None:
-        exact = share.exact
-        lowest = None if exact is None else Mathematics(exact.tex(), exact.plain())
-        return Ratio(decimal, percent.text, exactly, lowest=lowest)
-    scale = a.denominator * b.denominator // gcd(a.denominator, b.denominator)
-    above, below = int(a * scale), int(b * scale)
-    common = gcd(above, below) or 1
-    low, base = above // common, below // common
-    pieces = {1: "squares", 2: "half squares"}.get(scale, f"{scale}ths of squares")
-    return Ratio(
-        decimal,
-        percent.text,
-        exactly,
-        Count(above, below, pieces),
-        Mathematics(rf"\frac{{{low}}}{{{base}}}", f"{low}/{base}"),
-        common,
-        tuple(f"{low * k}/{base * k}" for k in range(2, 2 + EQUIVALENTS)),
-    )
+    return ShadedShare("", ratio_of(amount, composition.area / square, "squares", teller))

@@ -86,18 +86,21 @@ def entry(request: HttpRequest, typed: EntryIn) -> HttpResponse:
 
 
 class TypingIn(Schema):
-    """A text that is typed in a problem: in a line, or among the measurements of a ``figure``; and where the caret stands."""
+    """A text that is typed in a problem: in the line ``within``, or among the measurements of a ``figure``, or of what is
+    ``within`` it; and where the caret stands."""
 
     document: dict[str, JsonValue]
     text: str = Field(max_length=2000)
     caret: int | None = None
     figure: str | None = None
+    within: str | None = None
 
 
 @router.post("/typing", response=Typing)
 def typing(request: HttpRequest, typed: TypingIn) -> HttpResponse:
     """What is seen of an expression while it is typed: its brackets, how it looks in print, how its names can go on."""
-    return sent(while_typing(read(typed.document), typed.text, typed.caret, typed.figure))
+    problem = read(typed.document)
+    return sent(while_typing(problem, typed.text, typed.caret, typed.figure, typed.within))
 
 
 @dataclass(frozen=True)

@@ -29,7 +29,7 @@ class Hand:
         self.click(self.page.get_by_role("button", name=name, exact=True))
 
     def give(self, field: str, text: str) -> None:
-        self.page.get_by_role("textbox", name=field, exact=True).fill(text)
+        self.page.get_by_label(field, exact=True).fill(text)
         self.page.keyboard.press("Enter")
         self.done += 1
 

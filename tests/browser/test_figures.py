@@ -88,7 +88,7 @@ def test_a_figure_is_renamed_wherever_it_is_named(page: Page, bench: Bench) -> N
 def test_a_side_of_a_walk_in_words_is_changed(page: Page, bench: Bench) -> None:
     bench.make(court())
     page.locator("svg").get_by_role("button", name="side2 of bed").click()
-    field = page.get_by_role("textbox", name="side2 of bed")
+    field = page.get_by_role("combobox", name="side2 of bed")
     expect(field).to_have_value("7")
     field.fill("(")
     page.keyboard.press("Enter")

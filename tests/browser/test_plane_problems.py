@@ -55,14 +55,14 @@ def kicker(bench: Bench) -> None:
     """Rectangle and quarter circle from the row of pictures; sizes and places typed into the bar."""
     page = bench.page
     page.get_by_title("Add: rectangle").click()
-    page.get_by_role("textbox", name="width of rectangle").fill("2.4")
-    page.get_by_role("textbox", name="height of rectangle").fill("1.2")
+    page.get_by_role("combobox", name="width of rectangle").fill("2.4")
+    page.get_by_role("combobox", name="height of rectangle").fill("1.2")
     page.keyboard.press("Enter")
     page.get_by_title("Add: quarter circle").click()
-    page.get_by_role("textbox", name="radius of quarter_circle").fill("1.2")
-    page.get_by_role("textbox", name="x of quarter_circle").fill("0")
-    page.get_by_role("textbox", name="y of quarter_circle").fill("1.2")
-    page.get_by_role("textbox", name="turn of quarter_circle, in degrees").fill("270")
+    page.get_by_role("combobox", name="radius of quarter_circle").fill("1.2")
+    page.get_by_role("combobox", name="x of quarter_circle").fill("0")
+    page.get_by_role("combobox", name="y of quarter_circle").fill("1.2")
+    page.get_by_role("combobox", name="turn of quarter_circle, in degrees").fill("270")
     page.keyboard.press("Enter")
     page.get_by_label("How quarter_circle joins").select_option("take")
 
@@ -80,9 +80,9 @@ def bowl(bench: Bench) -> None:
     """One disc from the pictures, duplicated, the copy dragged until the centres are 3 m apart."""
     page = bench.page
     page.get_by_title("Add: circle").click()
-    page.get_by_role("textbox", name="radius of circle").fill("3")
-    page.get_by_role("textbox", name="x of circle").fill("0")
-    page.get_by_role("textbox", name="y of circle").fill("0")
+    page.get_by_role("combobox", name="radius of circle").fill("3")
+    page.get_by_role("combobox", name="x of circle").fill("0")
+    page.get_by_role("combobox", name="y of circle").fill("0")
     page.keyboard.press("Enter")
     page.get_by_title("Duplicate (D)").click()
     page.get_by_role("button", name="Fit").click()
@@ -102,21 +102,21 @@ def sail(bench: Bench) -> None:
     page = bench.page
     page.get_by_title("Add: triangle").click()
     page.get_by_label("Given: base. Give another").select_option("c")
-    page.get_by_role("textbox", name="c of triangle").fill("8.5")
+    page.get_by_role("combobox", name="c of triangle").fill("8.5")
     page.keyboard.press("Enter")
     page.get_by_label("Given: height. Give another").select_option("b")
-    page.get_by_role("textbox", name="b of triangle").fill("6")
+    page.get_by_role("combobox", name="b of triangle").fill("6")
     page.keyboard.press("Enter")
     expect(page.get_by_label("What to mend")).to_contain_text("one more measurement is needed")
     page.get_by_label("Give one more measurement of triangle").select_option("A")
-    page.get_by_role("textbox", name="A of triangle").fill("75")
+    page.get_by_role("combobox", name="A of triangle").fill("75")
     page.keyboard.press("Enter")
 
 
 def sprinkler(bench: Bench) -> None:
     page = bench.page
     page.get_by_title("Add: sector").click()
-    page.get_by_role("textbox", name="radius of sector").fill("5.5")
+    page.get_by_role("combobox", name="radius of sector").fill("5.5")
     page.keyboard.press("Enter")
     bench.measure_on_board("angle of sector", "110°")
 
@@ -124,7 +124,7 @@ def sprinkler(bench: Bench) -> None:
 def bandstand(bench: Bench) -> None:
     page = bench.page
     page.get_by_title("Add: regular polygon").click()
-    page.get_by_role("textbox", name="sides of regular_polygon").fill("8")
+    page.get_by_role("combobox", name="sides of regular_polygon").fill("8")
     page.keyboard.press("Enter")
     bench.measure_on_board("side of regular_polygon", "2.5")
 
@@ -231,7 +231,7 @@ def test_a_shape_on_an_edge_follows_it_and_a_hole_stays_in_the_middle(bench: Ben
     page.get_by_role("dialog", name="A hole in board").get_by_role(
         "button", name="Circle", exact=True
     ).click()
-    page.get_by_role("textbox", name="radius of circle").fill("0.5")
+    page.get_by_role("combobox", name="radius of circle").fill("0.5")
     page.keyboard.press("Enter")
     bench.expect_answer("Area", "16.90 m²")
     bench.measure_on_board("width of board", "4")

@@ -134,9 +134,9 @@ def test_strips_on_a_slider_and_how_the_error_shrinks(bench: Bench) -> None:
     expect(page.locator("[data-strip]")).to_have_count(1)
     for _ in range(45):  # several positions for one strip and for two, by keys
         page.keyboard.press("ArrowRight")
-    expect(page.get_by_role("textbox", name="Number of strips")).to_have_value("3")
+    expect(page.get_by_role("combobox", name="Number of strips")).to_have_value("3")
     page.keyboard.press("End")
-    expect(page.get_by_role("textbox", name="Number of strips")).to_have_value("1000")
+    expect(page.get_by_role("combobox", name="Number of strips")).to_have_value("1000")
     expect(page.get_by_text("1001 ordinates, so 1000 strips")).to_be_visible()
     page.get_by_role("radio", name="Error").click()
     expect(page.get_by_role("img", name="Error against the number of strips")).to_have_attribute(

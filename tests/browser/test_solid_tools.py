@@ -16,7 +16,7 @@ from tests.browser.test_solids import empty, picture, show
 
 
 def typed(page: Page, label: str, text: str) -> None:
-    field = page.get_by_role("textbox", name=label, exact=True)
+    field = page.get_by_label(label, exact=True)
     field.fill(text)
     field.press("Enter")
 
@@ -239,4 +239,4 @@ def test_a_row_begins_as_far_apart_as_the_piece_is_wide(bench: Bench) -> None:
     typed(page, "length of cuboid", "7")
     bench.expect_total("42.00 m³")
     page.get_by_label("How often cuboid is there").select_option("in a row")
-    expect(page.get_by_role("textbox", name="x step of cuboid")).to_have_value("14")
+    expect(page.get_by_role("combobox", name="x step of cuboid")).to_have_value("14")

@@ -35,12 +35,12 @@ def test_a_bollard_from_nothing_by_pictures(bench: Bench) -> None:
     page.get_by_role("button", name="Add: cylinder", exact=True).click()
     expect(picture(page)).to_be_visible()
     for measure, text in (("radius", "0.15"), ("height", "0.9")):
-        field = page.get_by_role("textbox", name=f"{measure} of cylinder", exact=True)
+        field = page.get_by_role("combobox", name=f"{measure} of cylinder", exact=True)
         field.fill(text)
         field.press("Enter")
     page.get_by_role("button", name="+ Piece").click()
     page.get_by_role("button", name="Add: hemisphere", exact=True).click()
-    field = page.get_by_role("textbox", name="radius of hemisphere", exact=True)
+    field = page.get_by_role("combobox", name="radius of hemisphere", exact=True)
     field.fill("solid.cylinder.radius")
     field.press("Enter")
     bench.expect_total("≈ 0.07 m³")
@@ -113,7 +113,7 @@ def test_a_line_that_can_t_be_read_says_why_and_keeps_its_text(bench: Bench, lin
 def test_a_wrong_measurement_keeps_the_last_good_picture(bench: Bench) -> None:
     page = bench.open("Bollard").page
     page.get_by_role("group", name="Pieces").get_by_role("button", name="post").click()
-    field = page.get_by_role("textbox", name="radius of post", exact=True)
+    field = page.get_by_role("combobox", name="radius of post", exact=True)
     field.fill("-1")
     field.press("Enter")
     expect(page.get_by_text("radius must be more than 0").first).to_be_visible()
@@ -171,7 +171,7 @@ def test_what_can_t_be_unfolded_says_why_on_the_page(bench: Bench) -> None:
 def test_a_measurement_is_picked_on_the_picture(bench: Bench) -> None:
     page = bench.open("Half-pipe from a block").page
     page.locator("[data-span='block height']").click()
-    field = page.get_by_role("textbox", name="height of block", exact=True)
+    field = page.get_by_role("combobox", name="height of block", exact=True)
     expect(field).to_be_focused()
     field.fill("2")
     field.press("Enter")

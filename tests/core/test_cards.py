@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from fractions import Fraction
 from math import isclose
 from typing import Any
 
@@ -14,6 +15,7 @@ from mensuration.cards import gallery, sheet
 from mensuration.catalogue import figures
 from mensuration.frozen import as_data
 from mensuration.problem import evaluate_document
+from tests.core.reckoning import check
 
 Document = dict[str, Any]
 
@@ -155,7 +157,38 @@ def test_a_sector_agrees_with_itself_and_with_the_disc() -> None:
     assert (area["agree"], area["specialAgrees"]) == (True, True)
     assert [form["value"]["exact"] for form in area["special"]] == ["121*pi/4"] * 2
     assert [form["value"]["exact"] for form in arc["forms"]] == ["121*pi/36"] * 2
-    assert area["forms"][1]["formula"]["text"] == "1/2 radius² angle / (1 rad)"
+    radians = area["forms"][1]
+    assert radians["formula"]["tex"] == r"\tfrac{1}{2}\,r^{2}\,\theta"
+    for form in (*area["forms"], *arc["forms"]):  # what is told is what it comes to
+        assert check(form["numbers"]["text"], form["value"]["shown"]["text"])
+
+
+@pytest.mark.parametrize(
+    ("angle", "lowest", "factor", "percent"),
+    [("24°", "1/15", 24, "6.67"), ("1/15 turn", "1/15", 24, "6.67"), ("22.5°", "1/16", 45, "6.25"), ("150°", "5/12", 30, "41.67")],
+)  # fmt: skip
+def test_an_angle_is_told_as_a_share_of_the_turn(angle: str, lowest: str, factor: int, percent: str) -> None:
+    (solution,) = card("sector", radius="5", angle=angle)["solutions"]
+    share = solution["quantities"]["angle"]["share"]
+    assert (share["lowest"]["text"], share["factor"], share["percent"]) == (lowest, factor, percent)
+    count = share["count"]
+    assert (
+        Fraction(count["above"], count["below"])
+        == Fraction(lowest)
+        == Fraction(float(share["lowest"]["text"].split("/")[0])) / int(lowest.split("/")[1])
+    )
+    assert count["above"] // factor == int(lowest.split("/")[0])
+    assert solution["quantities"]["area"]["share"] is None
+    (odd,) = card("sector", radius="1", arc="1")["solutions"]
+    assert odd["quantities"]["angle"]["share"]["count"] is None  # 1/(2π) of a turn
+    assert odd["quantities"]["angle"]["share"]["percent"] == "15.92"
+
+
+def test_a_quantity_of_two_names_is_asked_and_listed_once() -> None:
+    (row,) = (row for row in sheet() if row.name == "triangle")
+    assert [(m.name, m.same) for m in row.measures if m.same] == [("c", "base")]
+    (solution,) = card("triangle", c="6", a="5", b="5")["solutions"]
+    assert solution["quantities"]["base"]["exact"] == solution["quantities"]["c"]["exact"] == "6"
 
 
 def test_agreement_holds_with_a_convention_for_pi_and_waits_for_numbers() -> None:

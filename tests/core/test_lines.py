@@ -209,6 +209,44 @@ def test_names_go_on_as_one_types_and_only_to_what_has_a_value(
         assert whole.endswith(("(", ".")) or seen(whole, None, figure).says is None
 
 
+def proposed(problem: dict[str, Any], text: str, figure: str | None, within: str | None) -> set[str]:
+    return {way.text for way in while_typing(read(problem), text, None, figure, within).completions}
+
+
+def test_nothing_is_proposed_that_would_go_round_in_a_circle() -> None:
+    """What is proposed in a field is put into it, and must have a value there."""
+    document = document_with(span="panel.board.width + 1 m", twice="2 span", free="3 m")
+    assert proposed(document, "f", "panel", "board") == {"free"}
+    assert not proposed(document, "s", "panel", "board") & {"span"}  # hangs on the board
+    assert "span" in proposed(document, "s", "panel", "bite")
+    assert proposed(document, "tw", None, "span") == set() and "twice" in proposed(document, "tw", None, None)
+    board = next(p for p in document["figures"][0]["parts"] if p["name"] == "board")
+    for text in ("b", "s", "f", "p", "t"):
+        for name in proposed(document, text, "panel", "board"):
+            if name.endswith((".", "(")) or name.endswith("area"):
+                continue
+            board["given"]["width"] = name
+            assert "circular" not in {c["code"] for c in evaluate_document(document)["complaints"]}, name
+
+
+def test_a_curve_and_a_table_propose_names_of_their_own() -> None:
+    curve = {
+        "name": "bank",
+        "kind": "profile",
+        "curve": "k x",
+        "parameters": [{"name": "steep", "value": "2"}],
+    }
+    table = {
+        "name": "pots",
+        "kind": "cases",
+        "figure": "cylinder",
+        "columns": [{"name": "radius", "role": "given"}],
+    }
+    document = {**document_with(), "figures": [curve, table], "asks": []}
+    assert proposed(document, "2 st", "bank", None) == {"steep"}
+    assert {"radius", "row", "round("} >= proposed(document, "r", "pots", None) >= {"radius", "row"}
+
+
 @pytest.mark.parametrize("text", ["2.5 m", "3 panel.area", "2 * (3 + 4)", "", "7"])
 def test_nothing_is_offered_where_nothing_is_begun(text: str) -> None:
     assert seen(text).completions == ()

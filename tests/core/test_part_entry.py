@@ -31,6 +31,8 @@ SHAPES = {"circle": "circle", "board": "rectangle", "deck": "outline"}
         ("outline (0, 0), (9 ft, 0) (9 ft, 1/2)", {"points": [["0", "0"], ["9 ft", "0"], ["9 ft", "1/2"]]}),
         ("outline 5 at 30°, L 2, D ?", {"walk": "5 at 30°, L 2, D ?"}),
         ("take away outline R 2, U 1, L ?, D ?", {"shape": "outline", "join": "take", "name": "outline"}),
+        ("sector radius 5 shared by 15", {"given": {"radius": "5", "angle": "360°/15"}}),
+        ("segment radius 5 shared by n + 1", {"given": {"radius": "5", "angle": "360°/(n + 1)"}}),
         ("disc diameter 12 ft 6 in take away", {"shape": "circle", "given": {"diameter": "12 ft 6 in"}, "join": "take", "name": "circle2"}),
     ],
 )  # fmt: skip

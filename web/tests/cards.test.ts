@@ -56,6 +56,8 @@ const measure = (name: string, kind: CardMeasure["kind"] = "length", further = f
   kind,
   further,
   signed: false,
+  same: "",
+  ofTurn: false,
 });
 
 describe("looking for a figure", () => {

@@ -30,6 +30,7 @@ function quantity(text: string, exact: string | null = null, approximate = true)
     note: "",
     given: false,
     chosen: false,
+    share: null,
   };
 }
 
@@ -112,6 +113,8 @@ describe("a quantity's row", () => {
     kind: "length",
     further: false,
     signed: false,
+    same: "",
+    ofTurn: false,
   };
   const acts = { onLight: vi.fn(), onGive: vi.fn(), onSlide: vi.fn(), onWant: vi.fn() };
   const row = (more: Partial<React.ComponentProps<typeof QuantityRow>>) =>
@@ -119,6 +122,7 @@ describe("a quantity's row", () => {
       <QuantityRow
         {...{
           measure,
+          also: "",
           typed: undefined,
           quantity: undefined,
           complaints: [],
@@ -200,6 +204,8 @@ describe("the plot of a table", () => {
     kind: name === "radius" ? "length" : (name as "area"),
     further: false,
     signed: false,
+    same: "",
+    ofTurn: false,
   }));
   const row = { name: "sphere", title: "Sphere", measures } as SheetRow;
   const columns: CaseColumn[] = [{ name: "radius", role: "given", unit: "cm" }];

@@ -26,7 +26,7 @@ FIGURE = PlaneFigure(
     measures=(
         Measure("radius", "r"),
         Measure("diameter", "d"),
-        Measure("angle", r"\theta", "angle"),
+        Measure("angle", r"\theta", "angle", of_turn=True),
         Measure("arc", "s"),
         Measure("chord", "c"),
         Measure("area", "A", "area"),
@@ -91,8 +91,8 @@ FIGURE = PlaneFigure(
             "area",
             {
                 "share of the turn": "angle / 360° * pi radius^2",
-                "radian form": "1/2 radius^2 (angle / 1 rad)",
-                "from the arc": "1/2 radius (angle / 1 rad * radius)",
+                "radian form, θ in radians": "1/2 radius^2 (angle / 1 rad)",
+                "from the arc, θ in radians": "1/2 radius (angle / 1 rad * radius)",
             },
             special=("angle", "360°"),
             says="at a full turn",
@@ -103,7 +103,7 @@ FIGURE = PlaneFigure(
             "arc",
             {
                 "share of the turn": "angle / 360° * 2 pi radius",
-                "radian form": "angle / 1 rad * radius",
+                "radian form, θ in radians": "angle / 1 rad * radius",
             },
             special=("angle", "360°"),
             says="at a full turn",

@@ -26,7 +26,7 @@ FIGURE = PlaneFigure(
     measures=(
         Measure("radius", "r"),
         Measure("diameter", "d"),
-        Measure("angle", r"\theta", "angle"),
+        Measure("angle", r"\theta", "angle", of_turn=True),
         Measure("chord", "c"),
         Measure("height", "h"),
         Measure("arc", "s"),

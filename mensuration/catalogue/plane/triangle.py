@@ -151,7 +151,7 @@ FIGURE = PlaneFigure(
         Measure("height", "h"),
         Measure("a", "a", called="side a"),
         Measure("b", "b", called="side b"),
-        Measure("c", "c", called="side c"),
+        Measure("c", "c", called="side c", same="base"),
         Measure("A", "A", "angle", called="angle A"),
         Measure("B", "B", "angle", called="angle B"),
         Measure("C", "C", "angle", called="angle C"),

@@ -79,8 +79,11 @@ def _of_mesh(mesh: Mesh, inside: Inside | None = None) -> Wireframe:
 
 
 def _view(mesh: Mesh, normals: list[V3]) -> View:
-    """The usual view, or the next one in which no face is seen edge-on."""
+    """The usual view, or the next one in which no face is seen edge-on. What is round about is seen from the front, so that
+    its top doesn't seem to lean."""
     flat = [n for n, face in zip(normals, mesh.faces, strict=True) if not {*face} <= mesh.smooth]
+    if mesh.smooth and len(mesh.smooth) == len(mesh.points):
+        return View(0, FLAT_VIEW.raised)
     views = [View(turn, FLAT_VIEW.raised) for turn in TURNS]
 
     def clearest(view: View) -> float:

@@ -198,5 +198,9 @@ class CasesKind(Kind[CasesDocument]):
     def picture(self, figure: CasesDocument, results: FigureResults) -> ShelfPicture | None:
         return catalogue_picture(self.name, figure.figure)
 
+    def own_names(self, figure: CasesDocument) -> Iterator[tuple[str, str]]:
+        yield from ((c.name, "a column") for c in figure.columns or () if c.role != "note")
+        yield "row", "the row’s number"
+
     def known(self, figure: CasesDocument) -> list[str]:
         return []

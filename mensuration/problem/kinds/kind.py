@@ -166,6 +166,10 @@ class Kind(ABC, Generic[D]):
     def known(self, figure: D) -> list[str]:
         """Quantities that can be asked of a figure, for hints and suggestions."""
 
+    def own_names(self, figure: D) -> Iterator[tuple[str, str]]:
+        """Names that only its own texts can use, beside all that has a value elsewhere; each with what it is."""
+        yield from ()
+
     def picture(self, figure: D, results: FigureResults) -> ShelfPicture | None:
         """The small picture by which the shelf shows a figure; None where there is nothing to see yet."""
         return None

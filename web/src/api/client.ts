@@ -110,8 +110,8 @@ export const api = {
   edit: (document: ProblemDocument, edit: Edit) => ask<Edited>("POST", "/edit", { document, edit }),
   entry: (text: string, shapes: Record<string, string>, of: "plane" | "solid" = "plane") =>
     ask<EntryAnswer>("POST", "/entry", { text, shapes, of }),
-  typing: (document: ProblemDocument, text: string, caret: number, figure?: string) =>
-    ask<Typing>("POST", "/typing", { document, text, caret, figure }),
+  typing: (document: ProblemDocument, text: string, caret: number, figure?: string, within?: string) =>
+    ask<Typing>("POST", "/typing", { document, text, caret, figure, within }),
   forms: (document: ProblemDocument, of: { expression: string } | { ask: string }, places: number) =>
     ask<Forms>("POST", "/forms", { document, ...of, places }),
   check: (document: ProblemDocument, label: string, answer: string) =>

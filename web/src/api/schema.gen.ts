@@ -814,6 +814,10 @@ export interface components {
             kind: "length" | "area" | "volume" | "angle" | "count";
             /** Name */
             name: string;
+            /** Ofturn */
+            ofTurn: boolean;
+            /** Same */
+            same: string;
             /** Signed */
             signed: boolean;
             /** Symbol */
@@ -897,7 +901,7 @@ export interface components {
         };
         /**
          * CardQuantity
-         * @description ``chosen`` where nothing settles it and the usual value was taken.
+         * @description ``chosen`` where nothing settles it and the usual value was taken; an angle's ``share`` of the turn.
          */
         CardQuantity: {
             /** Approximate */
@@ -922,6 +926,7 @@ export interface components {
             roundedTex: string;
             /** Rule */
             rule: string;
+            share: components["schemas"]["Ratio"] | null;
             shown: components["schemas"]["Mathematics"];
             /** Tex */
             tex: string | null;
@@ -2491,6 +2496,10 @@ export interface components {
             quantities: {
                 [key: string]: components["schemas"]["Told"];
             };
+            /** Shares */
+            shares: {
+                [key: string]: components["schemas"]["Ratio"];
+            };
             squares?: components["schemas"]["Counted"] | null;
             /**
              * Tallies
@@ -3874,7 +3883,8 @@ export interface components {
         };
         /**
          * TypingIn
-         * @description A text that is typed in a problem: in a line, or among the measurements of a ``figure``; and where the caret stands.
+         * @description A text that is typed in a problem: in the line ``within``, or among the measurements of a ``figure``, or of what is
+         *     ``within`` it; and where the caret stands.
          */
         TypingIn: {
             /** Caret */
@@ -3887,6 +3897,8 @@ export interface components {
             figure?: string | null;
             /** Text */
             text: string;
+            /** Within */
+            within?: string | null;
         };
         /**
          * Unfolded

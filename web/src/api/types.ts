@@ -52,6 +52,7 @@ export type StraightEdge = Schemas["StraightEdge"];
 export type WalkedSide = Schemas["WalkedSide"];
 export type Way = Schemas["ToldWay"];
 export type Split = Schemas["Split"];
+export type Ratio = Schemas["Ratio"];
 export type Counted = Schemas["Counted"];
 export type Showing = Schemas["Showing"];
 export type Word = Schemas["Word"];

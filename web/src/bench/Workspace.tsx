@@ -5,6 +5,7 @@ import { Statement } from "../statement/Statement";
 import { Conflict } from "./Conflict";
 import { Header } from "./Header";
 import { remember, useBench, useBenchStore } from "../document/store";
+import { TypedWithin } from "../document/TypedWithin";
 import { useResults } from "../document/useResults";
 import { useSaving } from "../document/useSaving";
 import { useUndoKeys } from "../document/useUndoKeys";
@@ -58,7 +59,11 @@ export function Workspace({ opened }: { opened: Opened }) {
       <FigureList />
       <ErrorBoundary what={shown ? `“${shown.name}”` : "The figure"} of={document_}>
         <Suspense fallback={<p className="p-4 text-soft">One moment …</p>}>
-          {stepping || paging ? null : <Work key={`${shown?.kind} ${shown?.name}`} figure={figure} worked={worked} />}
+          {stepping || paging ? null : (
+            <TypedWithin key={`${shown?.kind} ${shown?.name}`} figure={shown?.name ?? ""}>
+              <Work figure={figure} worked={worked} />
+            </TypedWithin>
+          )}
         </Suspense>
       </ErrorBoundary>
       <Notice />

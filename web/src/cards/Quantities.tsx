@@ -59,24 +59,32 @@ export function Quantities({
       !row.measures.some((m) => complaint.where === `${where}.given.${m.name}`),
   );
   const empty = Object.keys(given).length === 0;
-  const renderRow = (measure: CardMeasure) => (
-    <QuantityRow
-      key={measure.name}
-      measure={measure}
-      typed={given[measure.name]}
-      quantity={told?.quantities[measure.name]}
-      complaints={complaints.filter((complaint) => complaint.where === `${where}.given.${measure.name}`)}
-      unit={settings.unit === "unit" ? "" : settings.unit}
-      angle={settings.angle}
-      lit={lit === measure.name}
-      wanted={wanted === measure.name}
-      onLight={(on) => onLight(on ? measure.name : null)}
-      onGive={(text) => change(measure.name, text)}
-      onSlide={(text, done) => slide(measure.name, text, done)}
-      onWant={() => onWant(measure.name)}
-    />
-  );
-  const further = row.measures.filter((measure) => measure.further);
+  // A quantity of two names has one row; under which of them it was given doesn't matter.
+  const shownApart = (measure: CardMeasure) => measure.same === "" || (measure.name in given && measure.same in given);
+  const shown = row.measures.filter(shownApart);
+  const renderRow = (row_: CardMeasure) => {
+    const second = row.measures.find((each) => each.same === row_.name && !shownApart(each));
+    const measure = second && second.name in given ? { ...second, title: row_.title } : row_;
+    return (
+      <QuantityRow
+        key={row_.name}
+        measure={measure}
+        also={second ? (row.measures.find((each) => each.same === row_.name)?.title ?? "") : ""}
+        typed={given[measure.name]}
+        quantity={told?.quantities[measure.name]}
+        complaints={complaints.filter((complaint) => complaint.where === `${where}.given.${measure.name}`)}
+        unit={settings.unit === "unit" ? "" : settings.unit}
+        angle={settings.angle}
+        lit={lit === measure.name}
+        wanted={wanted === measure.name}
+        onLight={(on) => onLight(on ? measure.name : null)}
+        onGive={(text) => change(measure.name, text)}
+        onSlide={(text, done) => slide(measure.name, text, done)}
+        onWant={() => onWant(measure.name)}
+      />
+    );
+  };
+  const further = shown.filter((measure) => measure.further);
   return (
     <section
       className="flex min-h-0 min-w-0 flex-col bg-sheet lg:col-start-2 lg:row-span-2 lg:row-start-1"
@@ -84,7 +92,7 @@ export function Quantities({
     >
       <div className="flex flex-wrap items-center gap-2 border-b border-edge px-3 py-1.5">
         <h2 className="font-semibold">Quantities</h2>
-        <span className="text-xs text-soft no-print">type what is known, leave blank what is not</span>
+        <span className="text-xs text-soft no-print">type what is known</span>
         {row.measures.some((measure) => measure.kind === "angle") ? (
           <span className="text-xs text-soft" data-testid="angle unit">
             · angles in {ANGLES[settings.angle] ?? settings.angle}
@@ -119,7 +127,7 @@ export function Quantities({
       </div>
       <div className="min-h-0 grow overflow-y-auto px-1.5 py-1.5">
         <ul className={`flex flex-col ${old ? "opacity-60" : ""}`}>
-          {row.measures.filter((measure) => !measure.further).map(renderRow)}
+          {shown.filter((measure) => !measure.further).map(renderRow)}
           {further.length > 0 ? (
             <li className="mt-1 border-t border-edge px-2 pt-1 text-xs text-soft">further quantities</li>
           ) : null}

@@ -1,11 +1,15 @@
 import { useState } from "react";
 import type { CardMeasure, CardQuantity, Complaint } from "../api/types";
 import { Maths } from "../ui/Maths";
+import { ShareOfTurn } from "../ui/Fraction";
+import { MeasureField } from "../ui/MeasureField";
 import { TextInPlace } from "../ui/TextInPlace";
 import { marked, plainNumber, shortNumber, sliderRange, valueToSlide } from "./givens";
 
 interface Props {
   measure: CardMeasure;
+  /** Its second name, where it has one. */
+  also: string;
   typed: string | undefined;
   quantity: CardQuantity | undefined;
   complaints: Complaint[];
@@ -26,6 +30,7 @@ const POWER: Record<string, string> = { length: "", area: "²", volume: "³" };
 /** One quantity of a card: a field for what is known of it, or the value that was found. */
 export function QuantityRow({
   measure,
+  also,
   typed,
   quantity,
   complaints,
@@ -42,6 +47,12 @@ export function QuantityRow({
   const number = given ? plainNumber(typed) : null;
   const slid = number ?? (given && quantity?.given ? valueToSlide(typed, quantity, measure.kind, angle) : null);
   const bare = number?.behind === "" && measure.kind in POWER;
+  const shared = (text: string): string | undefined => {
+    const by = text.trim();
+    if (by !== "" && !/^[1-9]\d{0,5}$/.test(by)) return "Type a whole number, such as 15.";
+    onGive(by === "" ? null : `360°/${by}`);
+    return undefined;
+  };
   return (
     <li
       data-quantity={measure.name}
@@ -52,9 +63,12 @@ export function QuantityRow({
       onBlur={() => onLight(false)}
     >
       <Maths maths={{ tex: measure.symbol, text: "" }} className="text-center" />
-      <span className="text-sm leading-tight">{measure.title}</span>
+      <span className="text-sm leading-tight">
+        {measure.title}
+        {also ? <span className="text-soft">, {also}</span> : null}
+      </span>
       <span className="relative">
-        <TextInPlace
+        <MeasureField
           value={typed ?? ""}
           label={measure.title}
           place={`quantity ${measure.name}`}
@@ -106,6 +120,20 @@ export function QuantityRow({
       ) : (
         <span className="text-sm text-soft">unknown</span>
       )}
+      {measure.ofTurn ? (
+        <p className="col-span-4 flex flex-wrap items-center gap-x-3 pl-12 text-sm">
+          {quantity?.share ? <ShareOfTurn ratio={quantity.share} /> : null}
+          <label className="no-print inline-flex items-center gap-1 text-soft">
+            shared by
+            <TextInPlace
+              value={/^1\/(\d+)$/.exec(quantity?.share?.lowest?.text ?? "")?.[1] ?? ""}
+              label={`By how many the turn is shared`}
+              className="w-12"
+              onCommit={(text) => shared(text)}
+            />
+          </label>
+        </p>
+      ) : null}
       {complaints.map((complaint) => (
         <p key={complaint.says} className="says col-span-4 pl-12">
           {complaint.says}

@@ -127,9 +127,9 @@ export function rememberSettings(settings: ProblemDocument["settings"]) {
 /** What a saved card asks: of a solid its volume and surface, of others their unknown main measures. */
 export function askedOf(
   figure: FormulaDocument,
-  measures: { name: string; title: string; kind: string; further: boolean }[],
+  measures: { name: string; title: string; kind: string; further: boolean; same: string }[],
 ) {
-  const unknown = measures.filter((m) => !m.further && !(m.name in (figure.given ?? {})));
+  const unknown = measures.filter((m) => !m.further && m.same === "" && !(m.name in (figure.given ?? {})));
   const whole = unknown.filter((m) => m.name === "volume" || m.name === "surface");
   return (whole.length > 0 ? whole : unknown).slice(0, 4).map((m) => ({
     label: m.title.charAt(0).toUpperCase() + m.title.slice(1),

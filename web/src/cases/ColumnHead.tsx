@@ -2,6 +2,7 @@ import { DropdownMenu } from "radix-ui";
 import type { CardMeasure, CaseColumn, Complaint, ProblemDocument } from "../api/types";
 import { Maths } from "../ui/Maths";
 import { MENU_ITEM } from "../ui/menu";
+import { MeasureField } from "../ui/MeasureField";
 import { TextInPlace } from "../ui/TextInPlace";
 import { changeColumn, withoutColumn } from "./table";
 
@@ -107,7 +108,7 @@ export function ColumnHead({ column, measure, complaints, settings, figure, onSo
         </select>
       ) : null}
       {column.role === "note" ? null : (
-        <TextInPlace
+        <MeasureField
           value={column.rule ?? ""}
           label={`Rule of ${title}`}
           placeholder="rule"

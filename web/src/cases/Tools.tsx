@@ -56,9 +56,10 @@ export function Tools({
 }: Props) {
   const chooser = useRef<HTMLInputElement>(null);
   const missing = row.measures.filter(
-    (measure) => !columns.some((column) => column.role === "given" && measureOf(column) === measure.name),
+    (measure) =>
+      measure.same === "" && !columns.some((column) => column.role === "given" && measureOf(column) === measure.name),
   );
-  const main = row.measures.filter((measure) => !measure.further);
+  const main = row.measures.filter((measure) => !measure.further && measure.same === "");
   const name = document_.figures[figure]?.name ?? "";
   const write = async (delimiter: string, decimal: boolean) => {
     try {

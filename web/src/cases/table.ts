@@ -20,7 +20,7 @@ export const measureOf = (column: CaseColumn): string => column.of ?? column.nam
 export function freshTable(measures: CardMeasure[]): { columns: CaseColumn[]; rows: Row[] } {
   return {
     columns: measures
-      .filter((measure) => !measure.further)
+      .filter((measure) => !measure.further && measure.same === "")
       .map((measure): CaseColumn => ({ name: measure.name, role: "given" })),
     rows: Array.from({ length: 6 }, () => ({})),
   };

@@ -1,17 +1,11 @@
 import { memo, useRef } from "react";
 import { api } from "../api/client";
-import type { EntryAnswer, PartDocument, PieceDocument, ProblemDocument } from "../api/types";
+import type { Edit, EntryAnswer, PartDocument, PieceDocument } from "../api/types";
 import { addPart } from "../document/editing";
 import { figureAt } from "../document/figures";
 import { useBench, useBenchStore } from "../document/store";
+import { impossible } from "./impossible";
 import { TypedLine } from "./TypedLine";
-
-/** Why a part can't be as it was typed; null where it can, or where that is not known just now. */
-async function impossible(document: ProblemDocument, where: string): Promise<string | null> {
-  const results = await api.evaluate(document, "").catch(() => null);
-  const at = (place: string) => place === where || place.startsWith(`${where}.`);
-  return results?.complaints.find((each) => each.level === "error" && at(each.where))?.says ?? null;
-}
 
 /** One line in which a part can be typed in words; what is a solid becomes a figure of its own. */
 export const EntryLine = memo(function EntryLine() {
@@ -34,7 +28,11 @@ export const EntryLine = memo(function EntryLine() {
   };
   const raise = async (piece: PieceDocument): Promise<string | null> => {
     const state = store.getState();
-    const done = await state.perform({ do: "add-figure", added: { name: "solid", kind: "solid", pieces: [piece] } });
+    const edit: Edit = { do: "add-figure", added: { name: "solid", kind: "solid", pieces: [piece] } };
+    const tried = await api.edit(state.document, edit).catch(() => null);
+    const says = tried && (await impossible(tried.document, `figures.${tried.name}`));
+    if (says) return says;
+    const done = await state.perform(edit);
     if (done.says !== null) return done.says;
     const index = store.getState().document.figures.findIndex((entry) => entry.name === done.name);
     store.getState().set({ figure: index, selected: piece.name, lit: null });

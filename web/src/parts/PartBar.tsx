@@ -15,6 +15,9 @@ import {
 import { useBench, useBenchStore } from "../document/store";
 import { Tools } from "../board/Tools";
 import { Button } from "../ui/Button";
+import { TypedWithin } from "../document/TypedWithin";
+import { ShareOfTurn } from "../ui/Fraction";
+import { MeasureField } from "../ui/MeasureField";
 import { TextInPlace } from "../ui/TextInPlace";
 import { useReference } from "../api/queries";
 import { reachable } from "../ui/fields";
@@ -23,6 +26,7 @@ import { WalkField } from "./WalkField";
 interface Props {
   complaints: Complaint[];
   parts: PlaneResults["parts"];
+  shares: PlaneResults["shares"];
   drawn: DrawnPart | undefined;
   onHole: (at: DOMRect) => void;
 }
@@ -36,7 +40,7 @@ const HINTS = {
 const NO_LONGER = "\u0000";
 
 /** The tools, and above them what can be done with the chosen part. */
-export function PartBar({ complaints, parts, drawn, onHole }: Props) {
+export function PartBar({ complaints, parts, shares, drawn, onHole }: Props) {
   const document = useBench((state) => state.document);
   const figure = useBench((state) => state.figure);
   const part = useBench((state) => partNamed(state.document, state.figure, state.selected));
@@ -47,15 +51,17 @@ export function PartBar({ complaints, parts, drawn, onHole }: Props) {
   return (
     <div className="pointer-events-none absolute inset-x-0 top-0 text-sm no-print">
       {part ? (
-        <Fields
-          key={part.name}
-          part={part}
-          figure={figure}
-          document={document}
-          complaints={complaints}
-          told={parts[part.name]}
-          drawn={drawn}
-        />
+        <TypedWithin key={part.name} figure={document.figures[figure]?.name ?? ""} within={part.name}>
+          <Fields
+            part={part}
+            figure={figure}
+            document={document}
+            complaints={complaints}
+            told={parts[part.name]}
+            share={shares[part.name]}
+            drawn={drawn}
+          />
+        </TypedWithin>
       ) : null}
       <div className="flex min-h-10 flex-wrap items-center gap-x-2 gap-y-1 px-3 py-1">
         <Tools />
@@ -72,10 +78,11 @@ interface FieldsProps {
   document: ProblemDocument;
   complaints: Complaint[];
   told: PlaneResults["parts"][string] | undefined;
+  share: PlaneResults["shares"][string] | undefined;
   drawn: DrawnPart | undefined;
 }
 
-function Fields({ part, figure, document, complaints, told, drawn }: FieldsProps) {
+function Fields({ part, figure, document, complaints, told, share, drawn }: FieldsProps) {
   const store = useBenchStore();
   const reference = useReference();
   const shape = reference.data?.shapes.find((s) => s.name === part.shape);
@@ -132,14 +139,14 @@ function Fields({ part, figure, document, complaints, told, drawn }: FieldsProps
                 put(swapGiven(given, other, value ? exactly(value) : text));
               }}
             >
-              {(shape?.measures ?? [given])
+              {[...new Set([given, ...(shape?.measures ?? [])])]
                 .filter((measure) => measure === given || !(measure in part.given))
                 .map((measure) => (
                   <option key={measure}>{measure}</option>
                 ))}
               {Object.keys(part.given).length > 1 ? <option value={NO_LONGER}>no longer given</option> : null}
             </select>
-            <TextInPlace
+            <MeasureField
               value={text}
               label={`${given} of ${part.name}`}
               invalid={faultAt(`given.${given}`) || faultAt("given")}
@@ -169,6 +176,11 @@ function Fields({ part, figure, document, complaints, told, drawn }: FieldsProps
               ))}
           </select>
         ) : null}
+        {share ? (
+          <span className="text-soft">
+            <ShareOfTurn ratio={share} />
+          </span>
+        ) : null}
         {part.on ? (
           <span className="inline-flex items-center gap-1">
             on <b>{part.on.edge ?? "the middle"}</b> of {part.on.part}
@@ -186,7 +198,7 @@ function Fields({ part, figure, document, complaints, told, drawn }: FieldsProps
         ) : null}
         <span className="inline-flex items-center gap-1">
           {part.on ? "shifted" : "at"}
-          <TextInPlace
+          <MeasureField
             value={part.at[0]}
             unit={unit}
             label={`x of ${part.name}`}
@@ -194,7 +206,7 @@ function Fields({ part, figure, document, complaints, told, drawn }: FieldsProps
             className="w-14"
             onCommit={(x) => put((p) => ({ ...p, at: [x, p.at[1]] }))}
           />
-          <TextInPlace
+          <MeasureField
             value={part.at[1]}
             unit={unit}
             label={`y of ${part.name}`}
@@ -205,7 +217,7 @@ function Fields({ part, figure, document, complaints, told, drawn }: FieldsProps
         </span>
         <span className="inline-flex items-center gap-1">
           turned
-          <TextInPlace
+          <MeasureField
             value={part.turn}
             unit="°"
             label={`turn of ${part.name}, in degrees`}

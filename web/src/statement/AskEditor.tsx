@@ -1,6 +1,8 @@
 import { Popover } from "radix-ui";
 import { useState, type ReactNode } from "react";
 import type { AskDocument, AskResults, Complaint } from "../api/types";
+import { useTyping } from "../document/useTyping";
+import { ExpressionField } from "../ui/ExpressionField";
 import { hidesWorking, useBench } from "../document/store";
 import { FormsButton } from "../tally/FormsButton";
 import { Button } from "../ui/Button";
@@ -25,6 +27,7 @@ export function AskEditor({ ask, faults, answer, create = false, children, onCha
   const document = useBench((state) => state.document);
   const hidden = useBench(hidesWorking);
   const known = measuresOf(document.figures, useSheet().data ?? []);
+  const typing = useTyping();
   return (
     <Popover.Root
       open={open}
@@ -64,23 +67,19 @@ export function AskEditor({ ask, faults, answer, create = false, children, onCha
                 onChange={(event) => setDraft({ ...draft, label: event.target.value })}
               />
             </label>
-            <label>
+            <div>
               Quantity or expression
-              <input
-                className="field w-full"
-                list="quantities"
-                required
-                spellCheck={false}
+              <ExpressionField
                 value={draft.expression}
-                aria-invalid={faults.length > 0}
-                onChange={(event) => setDraft({ ...draft, expression: event.target.value })}
+                label="Quantity or expression"
+                required
+                className="w-full"
+                invalid={faults.length > 0}
+                ask={typing}
+                onTyped={(expression) => setDraft((now) => ({ ...now, expression }))}
+                onCommit={() => undefined}
               />
-            </label>
-            <datalist id="quantities">
-              {known.map((name) => (
-                <option key={name} value={name} />
-              ))}
-            </datalist>
+            </div>
             <label>
               Unit of the answer
               <input

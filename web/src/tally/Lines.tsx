@@ -39,8 +39,8 @@ export const Lines = memo(function Lines({ results, complaints }: Props) {
   };
   const change = (index: number, line: Partial<LineDocument>) =>
     put(lines.map((l, i) => (i === index ? { ...l, ...line } : l)));
-  const ask = useTyping();
   const [entered, setEntered] = useState<string | null>(null);
+  const ask = useTyping(undefined, entered ?? undefined);
   const [typed, setTyped] = useState<{ line: string; seen: Typing } | null>(null);
   /** The parts that a line names are lit, where their figure is on the board. */
   const [spoken, light] = useState<string | null>(null);

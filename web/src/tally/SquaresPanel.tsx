@@ -2,6 +2,7 @@ import { useState } from "react";
 import type { Counted } from "../api/types";
 import { useBench, useBenchStore } from "../document/store";
 import { Button } from "../ui/Button";
+import { Fraction } from "../ui/Fraction";
 import { Maths } from "../ui/Maths";
 import { changeFigure, figureAt } from "../document/figures";
 
@@ -110,35 +111,11 @@ function Share({ shaded }: { shaded: NonNullable<Counted["shaded"]> }) {
   const [open, setOpen] = useState(false);
   const { ratio } = shaded;
   if (!ratio) return <p className="says">{shaded.says}</p>;
-  const { count, factor, lowest } = ratio;
   return (
     <div data-testid="share">
-      {count ? (
-        <p>
-          {count.above} of {count.below} {count.of}:{" "}
-          <Maths
-            maths={{ tex: String.raw`\frac{${count.above}}{${count.below}}`, text: `${count.above}/${count.below}` }}
-          />
-          {factor && factor > 1 && lowest ? (
-            <>
-              {" = "}
-              <Maths
-                maths={{
-                  tex: String.raw`\frac{${count.above} \div ${factor}}{${count.below} \div ${factor}} = ${lowest.tex}`,
-                  text: `(${count.above} ÷ ${factor})/(${count.below} ÷ ${factor}) = ${lowest.text}`,
-                }}
-              />
-              <span className="text-sm text-soft"> (common factor {factor})</span>
-            </>
-          ) : (
-            <span className="text-sm text-soft"> in lowest terms</span>
-          )}
-        </p>
-      ) : lowest ? (
-        <p>
-          <Maths maths={lowest} />
-        </p>
-      ) : null}
+      <p>
+        <Fraction ratio={ratio} />
+      </p>
       <p className="text-xl font-semibold text-pine-dark">
         {ratio.exactly ? "" : "≈ "}
         {ratio.decimal} = {ratio.percent} %
@@ -153,7 +130,7 @@ function Share({ shaded }: { shaded: NonNullable<Counted["shaded"]> }) {
           >
             Equivalent fractions
           </button>
-          {open ? `: ${[lowest?.text, ...ratio.equivalents].join(" = ")}` : null}
+          {open ? `: ${[ratio.lowest?.text, ...ratio.equivalents].join(" = ")}` : null}
         </p>
       ) : null}
     </div>

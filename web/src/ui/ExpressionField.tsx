@@ -9,19 +9,41 @@ import { WaysOn } from "./WaysOn";
 interface Props {
   value: string;
   label: string;
-  invalid?: boolean;
-  className?: string;
+  placeholder?: string | undefined;
+  invalid?: boolean | undefined;
+  className?: string | undefined;
   /** The name under which a key goes to it. */
-  place?: string;
+  place?: string | undefined;
+  required?: boolean;
+  /** Whether it is entered as soon as it is there, all of its text chosen. */
+  atOnce?: boolean;
   /** What is seen of a text while it is typed, with the caret in it. */
   ask: (text: string, caret: number) => Promise<Typing | null>;
   /** While one types, and (with null) when the field is left or holds what it held. */
   onSeen?: (seen: Typing | null) => void;
+  /** At every letter. */
+  onTyped?: (text: string) => void;
+  /** Escape; without it the field goes back to what it held. */
+  onBack?: () => void;
   onCommit: (text: string) => unknown;
 }
 
 /** A field for an expression: names go on as one types, brackets are coloured, and what is typed is told as it is read. */
-export function ExpressionField({ value, label, invalid, className = "", place, ask, onSeen, onCommit }: Props) {
+export function ExpressionField({
+  value,
+  label,
+  placeholder,
+  invalid,
+  className = "",
+  place,
+  required,
+  atOnce = false,
+  ask,
+  onSeen,
+  onTyped,
+  onBack,
+  onCommit,
+}: Props) {
   const { text, setText, says, commit, back, entered } = useInPlace(value, onCommit);
   const [seen, setSeen] = useState<{ to: string; typing: Typing } | null>(null);
   const [caret, setCaret] = useState(0);
@@ -32,6 +54,9 @@ export function ExpressionField({ value, label, invalid, className = "", place, 
   const field = useRef<HTMLInputElement>(null);
   const list = useId();
 
+  useEffect(() => {
+    if (atOnce) field.current?.select();
+  }, [atOnce]);
   useEffect(() => {
     if (!focused) return;
     let late = false; // an answer to an older text must not undo what a newer one shows
@@ -51,6 +76,7 @@ export function ExpressionField({ value, label, invalid, className = "", place, 
   const choose = (way: Typing["completions"][number]) => {
     const before = text.slice(0, way.start) + way.text;
     setText(before + text.slice(way.end));
+    onTyped?.(before + text.slice(way.end));
     setCaret(before.length);
     setActive(-1);
     setOpen(/[.(]$/.test(way.text));
@@ -81,6 +107,9 @@ export function ExpressionField({ value, label, invalid, className = "", place, 
           aria-activedescendant={active >= 0 ? `${list}-${active}` : undefined}
           aria-invalid={invalid || says !== undefined}
           title={label}
+          placeholder={placeholder}
+          required={required}
+          autoFocus={atOnce}
           autoComplete="off"
           spellCheck={false}
           value={text}
@@ -91,6 +120,7 @@ export function ExpressionField({ value, label, invalid, className = "", place, 
           }}
           onChange={(event) => {
             setText(event.target.value);
+            onTyped?.(event.target.value);
             setOpen(true);
             setActive(-1);
             follow(event.currentTarget);
@@ -116,8 +146,13 @@ export function ExpressionField({ value, label, invalid, className = "", place, 
               setOpen(false);
               commit();
             } else if (event.key === "Escape") {
-              if (ways.length > 0) setOpen(false);
-              else back(event.currentTarget);
+              if (ways.length > 0) {
+                event.stopPropagation();
+                setOpen(false);
+              } else if (onBack) {
+                event.stopPropagation();
+                onBack();
+              } else back(event.currentTarget);
             }
           }}
         />

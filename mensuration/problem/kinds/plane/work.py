@@ -29,6 +29,7 @@ from mensuration.tally import Tally
 from mensuration.tally.plane import MEASURES, PARTS, PlaneTallies
 from mensuration.telling import Teller, Told
 from mensuration.telling.mathematics import Maths
+from mensuration.telling.shares import Ratio, share_of_turn
 from mensuration.telling.squares import Counted, counted
 from mensuration.telling.tallies import ToldTally, tally_working, tell_tally
 from mensuration.units import Kind
@@ -51,6 +52,8 @@ class PlaneResults(FigureResults):
     where they were wanted."""
 
     parts: Table[str, Table[str, Told]]
+    shares: Table[str, Ratio]
+    """What the angle of a sector or a segment is of the whole turn, by part."""
     drawing: Drawing | None
     ways: Wanted[tuple[ToldWay, ...]] = None
     squares: Wanted[Counted] = None
@@ -209,15 +212,17 @@ class PlaneWork(Work[PlaneDocument]):
         teller, tallies = self.context.teller, self.tallies
         solutions = self.parts.solutions
         parts = table((n, quantities(solutions[n], teller)) for n in self.parts.names if n in solutions)
+        shares = table((n, share) for n in parts if (share := _share(solutions[n], teller)) is not None)
         drawing = draw(self.composition, teller, self._pens()) if self.composition is not None else None
         if tallies is None:
-            return PlaneResults(parts=parts, drawing=drawing)
+            return PlaneResults(parts=parts, shares=shares, drawing=drawing)
         told = {measure: self.tally(measure) for measure in MEASURES}
         shaded = self.figure.shaded or Shaded()
         return PlaneResults(
             quantities=table((measure, teller.tell(tallies.quantity(measure))) for measure in MEASURES),
             tallies=table((measure, tally) for measure, tally in told.items() if tally is not None),
             parts=parts,
+            shares=shares,
             drawing=drawing,
             ways=self._ways(tallies) if "ways" in also else None,
             squares=counted(self._upright(tallies), teller, shaded.squares, shaded.parts)
@@ -275,6 +280,12 @@ ODD = {
 def quantities(solution: Solution, teller: Teller) -> Table[str, Told]:
     """Every quantity of a part, told."""
     return table((quantity, teller.tell(value)) for quantity, value in solution.values.items())
+
+
+def _share(solution: Solution, teller: Teller) -> Ratio | None:
+    """What the angle of a part that is a share of a disc is of the whole turn."""
+    angle = next((m.name for m in solution.figure.measures if m.of_turn), None)
+    return None if angle is None else share_of_turn(solution.values[angle], teller)
 
 
 # While something else is changed, a figure stays as it is: how its parts lie together and its tallies are remembered.

@@ -64,5 +64,10 @@ class ProfileKind(Kind[ProfileDocument]):
         x, y = zip(*ring, strict=True)
         return ShelfPicture(self.name, (tuple(sides),), (min(x), min(y), max(x), max(y)))
 
+    def own_names(self, figure: ProfileDocument) -> Iterator[tuple[str, str]]:
+        if figure.curve is not None:
+            yield "x", "along the line"
+        yield from ((each.name, f"= {each.value}") for each in figure.parameters)
+
     def known(self, figure: ProfileDocument) -> list[str]:
         return list(MEASURES)

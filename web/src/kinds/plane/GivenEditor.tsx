@@ -1,7 +1,9 @@
-import { useEffect, useRef, useState } from "react";
+import { useRef, useState } from "react";
 import { api } from "../../api/client";
 import type { Complaint, DrawnPart, Edit } from "../../api/types";
 import { changePart, partNamed, setGiven } from "../../document/editing";
+import { useTyping } from "../../document/useTyping";
+import { ExpressionField } from "../../ui/ExpressionField";
 import { goTo } from "../../ui/fields";
 import { useBench, useBenchStore, type Editing } from "../../document/store";
 
@@ -30,15 +32,13 @@ function OpenEditor({ editing, complaints, figure, drawn }: Props & { editing: E
   );
   const [text, setText] = useState(typed);
   const [refused, setRefused] = useState<string | null>(null);
-  const field = useRef<HTMLInputElement>(null);
+  const ask = useTyping(figure, editing.part);
   const opener = useRef(document.activeElement);
   const settled = useRef(false);
   const where = `figures.${figure}.parts.${editing.part}`;
   const places = [`${where}.given.${editing.given}`, `${where}.given`, `${where}.walk`, `${where}.points`];
   const isHere = (c: Complaint) => places.includes(c.where) && c.level === "error";
   const fault = refused ?? complaints.find(isHere)?.says;
-
-  useEffect(() => field.current?.select(), []);
 
   /** A side of a walk is changed by the core, which can read it; any other measurement is a text of its own. */
   const asEdit = (value: string): Edit => ({ do: "set-side", figure, part: editing.part, side, text: value });
@@ -89,6 +89,7 @@ function OpenEditor({ editing, complaints, figure, drawn }: Props & { editing: E
     if (text !== typed && results?.complaints.some(isHere)) return;
     if (await take()) close(true);
   };
+  const name = `${editing.given} of ${editing.part}`;
   const width = 190;
   const left = Math.max(8, Math.min(editing.at.left + editing.at.width / 2 - width / 2, window.innerWidth - width - 8));
   return (
@@ -105,28 +106,25 @@ function OpenEditor({ editing, complaints, figure, drawn }: Props & { editing: E
         void take().then((taken) => taken && close(false));
       }}
     >
-      <label className="block text-xs text-soft">
-        {editing.given} of {editing.part}
-        <input
-          ref={field}
-          autoFocus
-          className="field mt-0.5 w-full text-base! text-ink"
-          value={text}
-          spellCheck={false}
-          aria-invalid={fault !== undefined}
-          onChange={(event) => {
-            setText(event.target.value);
-            setRefused(null);
-            preview(event.target.value);
-          }}
-          onKeyDown={(event) => {
-            if (event.key !== "Escape") return;
-            event.stopPropagation();
-            drop();
-            close(true);
-          }}
-        />
-      </label>
+      <div className="text-xs text-soft">{name}</div>
+      <ExpressionField
+        value={typed}
+        label={name}
+        atOnce
+        className="mt-0.5 w-full text-base! text-ink"
+        invalid={fault !== undefined}
+        ask={ask}
+        onTyped={(now) => {
+          setText(now);
+          setRefused(null);
+          preview(now);
+        }}
+        onBack={() => {
+          drop();
+          close(true);
+        }}
+        onCommit={() => undefined}
+      />
       {fault ? (
         <p className="says mt-1" role="alert">
           {fault}

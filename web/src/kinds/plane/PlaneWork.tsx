@@ -40,6 +40,7 @@ export default function PlaneWork({ figure, worked }: WorkProps) {
 
   const complaints = worked.results?.complaints ?? NO_COMPLAINTS;
   const parts = resultsOf("plane", worked.results?.figures[name])?.parts ?? NOTHING;
+  const shares = resultsOf("plane", worked.results?.figures[name])?.shares ?? NOTHING;
   const drawn = good?.drawing?.parts;
   const selected = useBench((state) => state.selected);
   const chosen = drawn?.find((part) => part.name === selected);
@@ -71,8 +72,8 @@ export default function PlaneWork({ figure, worked }: WorkProps) {
   const showing = showings[now.chosen];
   const counting = useBench((state) => state.mode === "squares");
   const bar = useMemo(
-    () => <PartBar complaints={complaints} parts={parts} drawn={chosen} onHole={onHole} />,
-    [complaints, parts, chosen, onHole],
+    () => <PartBar complaints={complaints} parts={parts} shares={shares} drawn={chosen} onHole={onHole} />,
+    [complaints, parts, shares, chosen, onHole],
   );
   return (
     <>

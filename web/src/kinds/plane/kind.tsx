@@ -18,6 +18,7 @@ export const plane: KindOfFigure<PlaneDocument> = {
     "semicircle diameter 1.2 at 2.4, 0.6 turned 270",
     "take away circle radius 0.5 at 3, 2 named pond",
     "sector radius 2 angle 1/15 turn",
+    "sector radius 5 shared by 12",
     "outline R 9, U 7, L 5, D 3, L ?, D ? named deck",
     "outline 0,0 9,0 9,4 named ramp",
     "cylinder radius 0.9 height 2.4 lying",

@@ -1,7 +1,7 @@
 import type { ProfileDocument, ProfileResults } from "../../api/types";
 import { tidy } from "../../document/tidy";
 import { Button } from "../../ui/Button";
-import { TextInPlace } from "../../ui/TextInPlace";
+import { MeasureField } from "../../ui/MeasureField";
 import { useShown, type FieldsProps } from "./change";
 import { Slider } from "./Slider";
 
@@ -34,7 +34,7 @@ export function BasinBar({ own: kept, figure, good, put, preview, faultAt }: Pro
         onSlide={(value) => preview({ level: tidy(value) })}
         onDone={(value) => put({ level: tidy(value) })}
       />
-      <TextInPlace
+      <MeasureField
         value={own.level}
         label="Level"
         className="w-16"

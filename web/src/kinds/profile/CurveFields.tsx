@@ -2,6 +2,7 @@ import { memo, useState } from "react";
 import type { ProfileDocument } from "../../api/types";
 import { tidy } from "../../document/tidy";
 import { Button } from "../../ui/Button";
+import { MeasureField } from "../../ui/MeasureField";
 import { TextInPlace } from "../../ui/TextInPlace";
 import { useShown, type FieldsProps } from "./change";
 import { Named } from "./Named";
@@ -38,7 +39,7 @@ export const CurveFields = memo(function CurveFields({
     <div className="flex flex-col gap-1.5">
       <div className="flex flex-wrap items-center gap-2">
         <Named before="y =" wide>
-          <TextInPlace
+          <MeasureField
             value={own.curve ?? ""}
             label="The curve over x"
             className="min-w-40 grow"
@@ -47,7 +48,7 @@ export const CurveFields = memo(function CurveFields({
           />
         </Named>
         <Named before="from">
-          <TextInPlace
+          <MeasureField
             value={own.from ?? "0"}
             label="From"
             className="w-16"
@@ -56,7 +57,7 @@ export const CurveFields = memo(function CurveFields({
           />
         </Named>
         <Named before="to">
-          <TextInPlace
+          <MeasureField
             value={own.to ?? "1"}
             label="To"
             className="w-16"
@@ -68,7 +69,7 @@ export const CurveFields = memo(function CurveFields({
       {more.map((each, index) => (
         <div key={index} className="flex flex-wrap items-center gap-2">
           <Named before="then y =" wide>
-            <TextInPlace
+            <MeasureField
               value={each.curve}
               label={`The curve, stretch ${index + 2}`}
               className="min-w-40 grow"
@@ -77,7 +78,7 @@ export const CurveFields = memo(function CurveFields({
             />
           </Named>
           <Named before="to">
-            <TextInPlace
+            <MeasureField
               value={each.to}
               label={`To, stretch ${index + 2}`}
               className="w-16"
@@ -125,7 +126,7 @@ export const CurveFields = memo(function CurveFields({
           </Button>
         ) : (
           <Named before="above y =">
-            <TextInPlace
+            <MeasureField
               value={own.lower}
               label="The lower curve over x"
               className="w-36"
@@ -173,7 +174,7 @@ export const CurveFields = memo(function CurveFields({
               onCommit={(name) => letter(index, { name })}
             />
             <Named before="=">
-              <TextInPlace
+              <MeasureField
                 value={each.value ?? "1"}
                 label={`Value of ${each.name}`}
                 className="w-16"

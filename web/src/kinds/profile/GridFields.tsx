@@ -1,5 +1,5 @@
 import { Button } from "../../ui/Button";
-import { TextInPlace } from "../../ui/TextInPlace";
+import { MeasureField } from "../../ui/MeasureField";
 import { NO_GRID, type FieldsProps, type Grid } from "./change";
 import { Named } from "./Named";
 
@@ -30,7 +30,7 @@ export function GridFields({ grid, sections, put, faultAt }: Props) {
     >
       <div className="flex flex-wrap items-center gap-3">
         <Named before="along a row every">
-          <TextInPlace
+          <MeasureField
             value={grid.along ?? "1"}
             label="Spacing along a row"
             className="w-16"
@@ -39,7 +39,7 @@ export function GridFields({ grid, sections, put, faultAt }: Props) {
           />
         </Named>
         <Named before="a row every">
-          <TextInPlace
+          <MeasureField
             value={grid.across ?? "1"}
             label="Spacing of the rows"
             className="w-16"
@@ -62,7 +62,7 @@ export function GridFields({ grid, sections, put, faultAt }: Props) {
               <tr key={i}>
                 {row.map((depth, j) => (
                   <td key={j} className="p-0.5">
-                    <TextInPlace
+                    <MeasureField
                       value={depth}
                       label={`Depth ${i + 1}, ${j + 1}`}
                       className="w-14 text-center"

@@ -7,7 +7,7 @@ import { Lines } from "../../tally/Lines";
 import { TallyPanel } from "../../tally/TallyPanel";
 import { Button } from "../../ui/Button";
 import { Maths } from "../../ui/Maths";
-import { TextInPlace } from "../../ui/TextInPlace";
+import { MeasureField } from "../../ui/MeasureField";
 import { ToggleRow } from "../../ui/ToggleRow";
 import type { WorkProps } from "../kind";
 import { BasinBar } from "./BasinBar";
@@ -212,7 +212,7 @@ function MoreFields({
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
       {what === "readings" && (own.readings?.breadths ?? NONE).length > 0 ? null : (
         <Named before="Breadth">
-          <TextInPlace
+          <MeasureField
             value={own.breadth ?? ""}
             label="Breadth"
             placeholder={what === "curve" ? "none, or over x" : "none"}
@@ -237,7 +237,7 @@ function MoreFields({
           <option value="upright">an upright line, x =</option>
         </select>
         {spin ? (
-          <TextInPlace
+          <MeasureField
             value={spin.at ?? "0"}
             label="Where the line is"
             className="w-16"

@@ -1,6 +1,7 @@
 import { useRef, useState } from "react";
 import { api } from "../../api/client";
 import { Button } from "../../ui/Button";
+import { MeasureField } from "../../ui/MeasureField";
 import { TextInPlace } from "../../ui/TextInPlace";
 import { NO_READINGS, type FieldsProps, type Readings } from "./change";
 import { Named } from "./Named";
@@ -99,7 +100,7 @@ export function ReadingsFields({
         {x.length === 0 ? (
           <>
             <Named before="Spacing">
-              <TextInPlace
+              <MeasureField
                 value={readings.spacing ?? "1"}
                 label="Spacing"
                 className="w-20"
@@ -169,7 +170,7 @@ export function ReadingsFields({
           {[...y, ""].map((text, index) => (
             <li key={index} className="flex flex-col items-center">
               {x.length > 0 && index < y.length ? (
-                <TextInPlace
+                <MeasureField
                   value={x[index] ?? ""}
                   label={`Position ${index + 1}`}
                   className="w-16 text-center text-xs"
@@ -179,7 +180,7 @@ export function ReadingsFields({
               ) : (
                 <span className="text-xs text-soft">{index + 1}</span>
               )}
-              <TextInPlace
+              <MeasureField
                 value={text}
                 label={`Reading ${index + 1}`}
                 placeholder={index === y.length ? "+" : ""}
@@ -188,7 +189,7 @@ export function ReadingsFields({
                 onCommit={(typed) => change(index, typed)}
               />
               {breadths.length > 0 && index < y.length ? (
-                <TextInPlace
+                <MeasureField
                   value={breadths[index] ?? ""}
                   label={`Breadth ${index + 1}`}
                   className="w-16 text-center text-xs"

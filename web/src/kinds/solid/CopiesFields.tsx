@@ -1,6 +1,6 @@
 import type { PieceDocument } from "../../api/types";
 import { shortNumber } from "../../cards/givens";
-import { TextInPlace } from "../../ui/TextInPlace";
+import { MeasureField } from "../../ui/MeasureField";
 import { replaced } from "./pieces";
 
 interface Props {
@@ -39,7 +39,7 @@ export function CopiesFields({ piece, wide, faultAt, put }: Props) {
       </select>
       {copies ? (
         <>
-          <TextInPlace
+          <MeasureField
             value={copies.count}
             label={`How many of ${piece.name}`}
             invalid={faultAt("copies.count")}
@@ -49,7 +49,7 @@ export function CopiesFields({ piece, wide, faultAt, put }: Props) {
           {copies.radius ? (
             <>
               of radius
-              <TextInPlace
+              <MeasureField
                 value={copies.radius}
                 label={`Radius of the circle of ${piece.name}`}
                 invalid={faultAt("copies.radius")}
@@ -61,7 +61,7 @@ export function CopiesFields({ piece, wide, faultAt, put }: Props) {
             <>
               each by
               {by.map((text, index) => (
-                <TextInPlace
+                <MeasureField
                   key={index}
                   value={text}
                   label={`${["x", "y", "z"][index]} step of ${piece.name}`}

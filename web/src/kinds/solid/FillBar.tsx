@@ -4,7 +4,7 @@ import { changeFigure, figureAt, isOf } from "../../document/figures";
 import { useBench, useBenchStore } from "../../document/store";
 import { tidy } from "../../document/tidy";
 import { Button } from "../../ui/Button";
-import { TextInPlace } from "../../ui/TextInPlace";
+import { MeasureField } from "../../ui/MeasureField";
 
 interface Props {
   figure: number;
@@ -63,7 +63,7 @@ export function FillBar({ figure, name, liquid, height, complaints }: Props) {
           onBlur={release}
         />
       </label>
-      <TextInPlace
+      <MeasureField
         value={level}
         label="Depth"
         invalid={fault !== undefined}

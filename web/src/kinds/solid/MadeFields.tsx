@@ -1,7 +1,7 @@
 import type { PieceDocument } from "../../api/types";
 import { isOf } from "../../document/figures";
 import { useBench } from "../../document/store";
-import { TextInPlace } from "../../ui/TextInPlace";
+import { MeasureField } from "../../ui/MeasureField";
 import { MAKINGS } from "./pieces";
 
 interface Props {
@@ -75,7 +75,7 @@ export function MadeFields({ piece, base, faultAt, put }: Props) {
           {line
             ? line.map((point, end) =>
                 point.map((text, axis) => (
-                  <TextInPlace
+                  <MeasureField
                     key={`${end}.${axis}`}
                     value={text}
                     label={`${["x", "y"][axis]} of the line's ${["first", "second"][end]} point`}

@@ -1,5 +1,6 @@
 import type { PieceDocument } from "../../api/types";
 import { Button } from "../../ui/Button";
+import { MeasureField } from "../../ui/MeasureField";
 import { TextInPlace } from "../../ui/TextInPlace";
 
 interface Props {
@@ -32,7 +33,7 @@ export function OpeningsFields({ piece, faces, faultAt, put }: Props) {
       {openings.map((opening, index) => {
         const label = (what: string) => `${what} of ${opening.name}`;
         const field = (what: "count" | "width" | "height", className: string) => (
-          <TextInPlace
+          <MeasureField
             value={opening[what]}
             label={label(what)}
             invalid={faultAt(`openings.${index}.${what}`) || faultAt(`openings.${index}`) || faultAt("openings")}

@@ -2,6 +2,7 @@ import type { Complaint, PieceDocument, SheetRow, SolidResults } from "../../api
 import { useBench, useBenchStore } from "../../document/store";
 import { Button } from "../../ui/Button";
 import { reachable } from "../../ui/fields";
+import { MeasureField } from "../../ui/MeasureField";
 import { TextInPlace } from "../../ui/TextInPlace";
 import { CopiesFields } from "./CopiesFields";
 import { MadeFields, TITLES } from "./MadeFields";
@@ -57,7 +58,7 @@ export function PieceBar({ piece, figure, name, row, told, faces, wide, complain
           <span className="font-semibold">
             {measures.find((measure) => measure.name === given)?.title ?? TITLES[given] ?? given}
           </span>
-          <TextInPlace
+          <MeasureField
             value={text}
             label={`${given} of ${piece.name}`}
             place={`given ${piece.name} ${given}`}
@@ -158,7 +159,7 @@ export function PieceBar({ piece, figure, name, row, told, faces, wide, complain
         ) : null}
         {piece.on ? "shifted" : "at"}
         {(piece.on ? piece.on.at : piece.at).map((text, index) => (
-          <TextInPlace
+          <MeasureField
             key={index}
             value={text}
             label={`${piece.on ? ["first", "second"][index] : ["x", "y", "z"][index]} ${piece.on ? "shift" : "place"} of ${piece.name}`}

@@ -2,7 +2,7 @@ import type { Complaint, SolidResults } from "../../api/types";
 import { changeFigure, figureAt } from "../../document/figures";
 import { useBench, useBenchStore } from "../../document/store";
 import { Button } from "../../ui/Button";
-import { TextInPlace } from "../../ui/TextInPlace";
+import { MeasureField } from "../../ui/MeasureField";
 
 interface Props {
   figure: number;
@@ -35,7 +35,7 @@ export function ScaledBar({ figure, name, scaled, complaints }: Props) {
     <section className="border-t border-edge px-4 py-1.5 text-sm" aria-label="Scaled">
       <div className="flex items-center gap-2">
         k =
-        <TextInPlace value={scale} label="Scale k" invalid={fault !== undefined} className="w-16" onCommit={put} />
+        <MeasureField value={scale} label="Scale k" invalid={fault !== undefined} className="w-16" onCommit={put} />
         times as large
         <Button
           look="quiet"

@@ -6,6 +6,7 @@ import { CardPicture } from "../../cards/CardPicture";
 import { plainNumber, shortNumber } from "../../cards/givens";
 import { isOf, resultsOf } from "../../document/figures";
 import { useBench, useBenchStore } from "../../document/store";
+import { impossible } from "../../parts/impossible";
 import { TypedLine } from "../../parts/TypedLine";
 import { SpaceBoard } from "../../space/SpaceBoard";
 import { Lines } from "../../tally/Lines";
@@ -156,13 +157,15 @@ export default function SolidWork({ figure, worked }: WorkProps) {
     state.set({ selected: added });
     setAdding(false);
   };
-  const take = (found: EntryAnswer): Promise<string | null> => {
-    if (!found.piece) return Promise.resolve(found.says ?? "This can't be read.");
-    const state = store.getState();
+  const take = async (found: EntryAnswer): Promise<string | null> => {
+    if (!found.piece) return found.says ?? "This can't be read.";
     const typed = found.piece as unknown as PieceDocument;
-    state.commit(withPiece(state.document, figure, typed));
-    state.set({ selected: typed.name });
-    return Promise.resolve(null);
+    const changed = () => withPiece(store.getState().document, figure, typed);
+    const says = await impossible(changed(), `figures.${name}.pieces.${typed.name}`);
+    if (says !== null) return says;
+    store.getState().commit(changed());
+    store.getState().set({ selected: typed.name });
+    return null;
   };
 
   return (
