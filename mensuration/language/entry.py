@@ -74,7 +74,8 @@ _LENT = re.compile(r"profile\s+(?P<of>\w+)(\s+on\s+(?P<part>\w+)\.(?P<edge>\w+))
 
 
 def read_entry(text: str, shapes: Mapping[str, str] | None = None) -> dict[str, Any]:
-    """The part that a line describes, as in the problem document. EntryError in words.
+    """The part that a line describes, as in the problem document; it has a place (``at``) where one was typed. EntryError in
+    words.
 
     ``shapes`` gives the shape of every part that is there, by name.
 
@@ -106,7 +107,7 @@ class _Reader:
     ) -> None:
         self.figure, self.text, self.offset, self.shapes = figure, text, offset, shapes
         self.given: dict[str, str] = {}
-        self.fields: dict[str, Any] = {"at": ["0", "0"], "turn": "0", "flip": False}
+        self.fields: dict[str, Any] = {"turn": "0", "flip": False}
         self.name: str | None = None
         self.join = join
         self.standing: Standing | None = None
@@ -255,7 +256,7 @@ def _outline(text: str, offset: int, shapes: Mapping[str, str], join: str) -> di
         assert isinstance(word, Token)
         name = _named(_Value(text[word.start_pos :], offset + (word.start_pos or 0)), shapes)
     part: dict[str, Any] = {"name": name, "shape": OUTLINE, "given": {}}
-    place = {"at": ["0", "0"], "turn": "0", "flip": False, "join": join}
+    place = {"turn": "0", "flip": False, "join": join}
     walk = text[body.meta.start_pos : body.meta.end_pos]
     offset += body.meta.start_pos
     if _PAIRS.fullmatch(walk):  # corners without brackets, with gaps between them
@@ -280,7 +281,7 @@ def _lent(found: re.Match[str], shapes: Mapping[str, str], join: str) -> dict[st
     }
     if found["part"]:
         part["on"] = {"part": found["part"], "edge": found["edge"], "side": "out", "along": "middle"}
-    return {**part, "at": ["0", "0"], "turn": "0", "flip": False, "join": join}
+    return {**part, "turn": "0", "flip": False, "join": join}
 
 
 def _corners(text: str, offset: int) -> list[list[str]]:

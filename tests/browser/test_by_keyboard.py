@@ -138,3 +138,18 @@ def test_the_tally_says_the_board_in_words(bench: Bench) -> None:
     )
     expect(bench.part("nose")).to_have_attribute("aria-label", "B, nose: semicircle, diameter 1.5 m, added")
     expect(bench.page.get_by_label("Total area")).to_have_attribute("aria-live", "polite")
+
+
+def test_the_first_field_of_a_card_is_two_keys_away(page: Page) -> None:
+    page.goto("/cards/cone")
+    expect(page.get_by_label("radius", exact=True)).to_be_visible()
+    page.keyboard.press("Tab")
+    expect(page.get_by_role("button", name="To the work")).to_be_focused()
+    page.keyboard.press("Enter")
+    expect(page.get_by_label("radius", exact=True)).to_be_focused()
+    page.keyboard.type("3")
+    page.keyboard.press("Tab")  # past its ×
+    focus(page, "height", 4)
+    page.keyboard.type("4")
+    page.keyboard.press("Enter")
+    expect(page.locator("[data-found=volume]")).to_contain_text("37.70 m³")

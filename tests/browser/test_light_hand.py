@@ -332,3 +332,72 @@ def test_names_go_on_in_every_field_of_a_part_and_of_an_ask(bench: Bench) -> Non
     page.keyboard.press("ArrowDown")
     page.keyboard.press("Enter")
     expect(asked).to_have_value("margin")
+
+
+def test_a_typed_shape_without_a_place_stands_beside_what_is_there(bench: Bench) -> None:
+    bench.make(TWO)  # from 0 to 11
+    page = bench.page
+    line = page.get_by_label("Type a part in words")
+    line.fill("circle radius 1.5")
+    line.press("Enter")
+    expect(page.locator("g[data-part='circle']")).to_be_visible()
+    assert bench.stored_part("circle")["at"] == ["13.5", "1.5"]
+    line.fill(
+        "take away circle radius 0.5 named hole"
+    )  # what is taken away has to lie where it is taken from
+    line.press("Enter")
+    expect(page.locator("g[data-part='hole']")).to_be_visible()
+    assert bench.stored_part("hole")["at"] == ["0", "0"]
+    line.fill("square 1 at 2, 9")
+    line.press("Enter")
+    expect(page.locator("g[data-part='square']")).to_be_visible()
+    assert bench.stored_part("square")["at"] == ["2", "9"]
+
+
+def test_the_whole_figure_is_seen_after_a_typed_change_and_no_number_lies_under_a_button(
+    bench: Bench,
+) -> None:
+    bench.make(TWO)
+    page = bench.page
+    board = page.get_by_role("group", name="Board:")
+
+    def seen_wholly() -> bool:
+        whole, tools = board.bounding_box(), page.get_by_role("button", name="Draw outline").bounding_box()
+        boxes = [page.locator(f"g[data-part={name}]").bounding_box() for name in ("slab", "step")]
+        assert whole and tools
+        top = tools["y"] + tools["height"]
+        return all(
+            box is not None
+            and box["x"] >= whole["x"]
+            and box["x"] + box["width"] <= whole["x"] + whole["width"]
+            and box["y"] >= top
+            and box["y"] + box["height"] <= whole["y"] + whole["height"]
+            for box in boxes
+        )
+
+    page.locator("g[data-part='step']").click()
+    for _ in range(6):
+        page.get_by_role("button", name="Closer").click()
+    assert not seen_wholly()
+    field = page.get_by_role("combobox", name="width of step")
+    field.fill("5")
+    field.press("Enter")
+    bench.expect_total("34.00 m²")
+    page.wait_for_timeout(100)
+    assert seen_wholly()
+    field.fill("40")
+    field.press("Enter")
+    bench.expect_total("104.00 m²")
+    page.wait_for_timeout(100)
+    assert seen_wholly()
+    covered = page.evaluate(
+        """() => {
+          const boxes = [...document.querySelectorAll("section[aria-label=Figure] button, [data-testid=legend]")]
+            .map((each) => each.getBoundingClientRect());
+          return [...document.querySelectorAll("section[aria-label=Figure] svg[aria-hidden] text")]
+            .map((each) => [each.textContent, each.getBoundingClientRect()])
+            .filter(([, a]) => boxes.some((b) => a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom))
+            .map(([text]) => text);
+        }"""
+    )
+    assert covered == []

@@ -67,7 +67,9 @@ interface Props {
 type EdgeHandlesProps = Parameters<typeof EdgeHandles>[0];
 
 const FEW_PARTS = 8;
-const ROOM_FOR_LINES = 38;
+const ROOM_FOR_LINES = [38, 92] as const; // above also for the fields of a chosen part
+const TOOLS = 52; // so high are the tools, and with the chosen part's fields
+const TOOLS_AND_FIELDS = 96;
 
 /** The true-scale picture, on squares that always say how large they are. */
 export const Board = memo(function Board({
@@ -108,7 +110,7 @@ export const Board = memo(function Board({
     if (!bounds || drag.dragging()) return;
     const of = `${figure} ${unit} ${showing?.showing.title ?? ""}`;
     const resized = seen.current?.size !== size && !byHand.current;
-    if (seen.current?.of !== of || resized || lost(bounds, view, size, byHand.current ? undefined : ROOM_FOR_LINES)) {
+    if (seen.current?.of !== of || resized || lost(bounds, view, size, ...(byHand.current ? [] : ROOM_FOR_LINES))) {
       byHand.current = false;
       setView(fitted(bounds, size));
     }
@@ -175,7 +177,7 @@ export const Board = memo(function Board({
       className="relative min-h-80 min-w-0 grow overflow-hidden bg-paper contain-strict"
       data-old={old || undefined}
     >
-      <Grid view={view} size={size} />
+      <Grid view={view} size={size} above={chosen ? TOOLS_AND_FIELDS : TOOLS} beside={150 + legend.length * 7.5} />
       <svg
         ref={svg}
         width={size.width}

@@ -54,6 +54,7 @@ export function EdgeHandles({ part, to, onPick }: Props) {
               className="stroke-transparent group-hover/edge:stroke-apricot group-focus-visible/edge:stroke-apricot"
               pointerEvents="none"
             />
+            <circle cx={at[0]} cy={at[1]} className="reach" />
             <circle
               cx={at[0]}
               cy={at[1]}

@@ -5,6 +5,9 @@ import { squares as squaresAt, toFigure, toScreen, type Size, type View } from "
 interface Props {
   view: View;
   size: Size;
+  /** How far down the tools reach, and how far in from the right what stands in the lower corner: no number is hidden. */
+  above: number;
+  beside: number;
 }
 
 const DIGIT = 7.2;
@@ -17,7 +20,7 @@ function lines(from: number, to: number, step: number): number[] {
 }
 
 /** The grid: whole squares strong and numbered, finer ones light. A picture of its own, so that dragging leaves it alone. */
-export const Grid = memo(function Grid({ view, size }: Props) {
+export const Grid = memo(function Grid({ view, size, above, beside }: Props) {
   const squares = squaresAt(view.scale);
   const put = toScreen(view, size);
   const [left, bottom] = toFigure(view, size)([0, size.height]);
@@ -47,7 +50,7 @@ export const Grid = memo(function Grid({ view, size }: Props) {
       >
         {numbered.map((x) => {
           const [px] = put([x, 0]);
-          return px > 34 && px < size.width - 270 ? (
+          return px > 34 && px < size.width - beside ? (
             <text key={x} x={px} y={size.height - 6} textAnchor="middle">
               {tidy(x).replace("-", "−")}
             </text>
@@ -55,7 +58,7 @@ export const Grid = memo(function Grid({ view, size }: Props) {
         })}
         {lines(bottom, top, squares.strong).map((y) => {
           const [, py] = put([0, y]);
-          return py > 16 && py < size.height - 28 ? (
+          return py > above && py < size.height - 28 ? (
             <text key={y} x={6} y={py + 4}>
               {tidy(y).replace("-", "−")}
             </text>

@@ -14,20 +14,19 @@ const SIZE = 14;
 /** A small square that is taken hold of and dragged. */
 export function Handle({ at: [x, y], title, onHold, data }: Props) {
   return (
-    <rect
-      {...data}
-      x={x - SIZE / 2}
-      y={y - SIZE / 2}
-      width={SIZE}
-      height={SIZE}
-      rx={3}
-      fill="white"
-      stroke="var(--color-pine)"
-      strokeWidth={2.5}
-      style={{ cursor: "move", touchAction: "none" }}
-      onPointerDown={onHold}
-    >
+    <g {...data} style={{ cursor: "move", touchAction: "none" }} onPointerDown={onHold}>
+      <circle cx={x} cy={y} className="reach" />
+      <rect
+        x={x - SIZE / 2}
+        y={y - SIZE / 2}
+        width={SIZE}
+        height={SIZE}
+        rx={3}
+        fill="white"
+        stroke="var(--color-pine)"
+        strokeWidth={2.5}
+      />
       <title>{title}</title>
-    </rect>
+    </g>
   );
 }

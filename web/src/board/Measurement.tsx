@@ -35,6 +35,7 @@ export function Measurement({ part, measure, text, given, at: [x, y], width, hei
         open(event.currentTarget);
       }}
     >
+      {given ? <rect x={x - width / 2} y={y - 12} width={width} height={24} fill="transparent" /> : null}
       <rect
         x={x - width / 2}
         y={y - height / 2}

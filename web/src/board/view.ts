@@ -51,12 +51,14 @@ export function zoomed(view: View, size: Size, factor: number, at: Spot): View {
   return { scale, x: x - (at[0] - size.width / 2) / scale, y: y + (at[1] - size.height / 2) / scale };
 }
 
-/** Whether the figure is out of sight (less than ``room`` pixels from the border) or too small to work on. */
-export function lost(bounds: Bounds, view: View, size: Size, room = 4): boolean {
+/** Whether the figure is out of sight (less than ``room`` pixels from the border, ``above`` from the upper one) or too small to
+ * work on. */
+export function lost(bounds: Bounds, view: View, size: Size, room = 4, above = room): boolean {
   const [left, bottom, right, top] = bounds;
   const [a, b] = toScreen(view, size)([left, top]);
   const [c, d] = toScreen(view, size)([right, bottom]);
-  const outside = a < room || b < room || c > size.width - room || d > size.height - room;
+  const outside =
+    a < room || b < Math.min(above, size.height / 4 - 1) || c > size.width - room || d > size.height - room;
   return outside || Math.max((c - a) / size.width, (d - b) / size.height) < 0.2;
 }
 

@@ -43,18 +43,6 @@ export function CardWork({ figure, results, complaints, old }: Props) {
 
   return (
     <main className="grid min-h-0 grow lg:grid-cols-[3fr_2fr] lg:grid-rows-[auto_minmax(0,1fr)]">
-      <section className="min-w-0 border-edge lg:border-r" aria-label="Figure">
-        <Pictures
-          title={row.title}
-          solutions={card?.solutions ?? []}
-          moving={card?.moving ?? null}
-          chosen={number}
-          kept={kept}
-          old={old}
-          lit={lit}
-          figure={figure}
-        />
-      </section>
       <Quantities
         row={row}
         figure={figure}
@@ -67,6 +55,21 @@ export function CardWork({ figure, results, complaints, old }: Props) {
         onLight={setLit}
         onWant={setWanted}
       />
+      <section
+        className="min-w-0 border-edge max-lg:order-first lg:col-start-1 lg:row-start-1 lg:border-r"
+        aria-label="Figure"
+      >
+        <Pictures
+          title={row.title}
+          solutions={card?.solutions ?? []}
+          moving={card?.moving ?? null}
+          chosen={number}
+          kept={kept}
+          old={old}
+          lit={lit}
+          figure={figure}
+        />
+      </section>
       <section
         className="flex min-h-0 min-w-0 flex-col border-t border-edge bg-sheet lg:col-start-1 lg:row-start-2 lg:border-r"
         aria-label="Working"

@@ -2,12 +2,16 @@ import { memo, useRef } from "react";
 import { api } from "../api/client";
 import type { Edit, EntryAnswer, PartDocument, PieceDocument } from "../api/types";
 import { addPart } from "../document/editing";
-import { figureAt } from "../document/figures";
+import { figureAt, resultsOf } from "../document/figures";
 import { useBench, useBenchStore } from "../document/store";
-import { impossible } from "./impossible";
+import { beside } from "./room";
+import { impossible, tried } from "./trying";
 import { TypedLine } from "./TypedLine";
 
-/** One line in which a part can be typed in words; what is a solid becomes a figure of its own. */
+const partOf = (found: EntryAnswer): PartDocument => ({ at: ["0", "0"], ...found.part }) as unknown as PartDocument;
+
+/** One line in which a part can be typed in words; what is a solid becomes a figure of its own. A part without a place stands
+ * beside what is there. */
 export const EntryLine = memo(function EntryLine() {
   const store = useBenchStore();
   const figure = useBench((state) => state.figure);
@@ -23,14 +27,14 @@ export const EntryLine = memo(function EntryLine() {
       growing.current = false;
     } else if (found?.part) {
       growing.current = true;
-      state.preview(addPart(state.document, figure, found.part as unknown as PartDocument));
+      state.preview(addPart(state.document, figure, partOf(found)));
     }
   };
   const raise = async (piece: PieceDocument): Promise<string | null> => {
     const state = store.getState();
     const edit: Edit = { do: "add-figure", added: { name: "solid", kind: "solid", pieces: [piece] } };
-    const tried = await api.edit(state.document, edit).catch(() => null);
-    const says = tried && (await impossible(tried.document, `figures.${tried.name}`));
+    const edited = await api.edit(state.document, edit).catch(() => null);
+    const says = edited && impossible(await tried(edited.document), `figures.${edited.name}`);
     if (says) return says;
     const done = await state.perform(edit);
     if (done.says !== null) return done.says;
@@ -41,12 +45,17 @@ export const EntryLine = memo(function EntryLine() {
   const take = async (found: EntryAnswer): Promise<string | null> => {
     if (found.piece) return raise(found.piece as unknown as PieceDocument);
     if (!found.part) return found.says ?? "This can't be read.";
-    const part = found.part as unknown as PartDocument;
-    const changed = addPart(store.getState().document, figure, part);
-    const says = await impossible(changed, `figures.${changed.figures[figure]?.name}.parts.${part.name}`);
+    const typed = partOf(found);
+    const changed = addPart(store.getState().document, figure, typed);
+    const name = changed.figures[figure]?.name ?? "";
+    const results = await tried(changed);
+    const says = impossible(results, `figures.${name}.parts.${typed.name}`);
     if (says !== null) return says;
+    const drawn = resultsOf("plane", results?.figures[name])?.drawing?.parts ?? [];
+    const loose = !("at" in found.part) && !typed.on && !typed.points && typed.join === "add";
+    const part = loose ? { ...typed, at: beside(drawn, typed.name) ?? typed.at } : typed;
     store.getState().commit(addPart(store.getState().document, figure, part));
-    store.getState().set({ selected: part.name });
+    store.getState().set({ selected: typed.name });
     growing.current = false;
     return null;
   };

@@ -43,6 +43,7 @@ export const Picker = memo(function Picker({ bounds, ready }: Props) {
           onClick={() => add(shape)}
         >
           <Picture loops={[shape.path]} bounds={shape.bounds} width={36} height={28} margin={2} className="h-6.5 w-7" />
+          <span className="hidden max-w-20 text-center text-xs leading-tight pointer-coarse:block">{shape.title}</span>
         </button>
       ))}
     </div>

@@ -65,6 +65,21 @@ function breakWell(element: HTMLElement) {
   }
 }
 
+const FINGER = 24;
+
+/** The marked number that a finger means: the nearest one, since a number in a fraction is smaller than its tip. */
+function touched(event: MouseEvent, within: HTMLElement | null): HTMLElement | null {
+  if (!within || !(event instanceof PointerEvent) || event.pointerType !== "touch") return null;
+  const away = (element: HTMLElement) => {
+    const { left, right, top, bottom } = element.getBoundingClientRect();
+    const out = (at: number, low: number, high: number) => Math.max(low - at, at - high, 0);
+    return Math.hypot(out(event.clientX, left, right), out(event.clientY, top, bottom));
+  };
+  const found = [...within.querySelectorAll<HTMLElement>("[data-given]")].map((each) => [away(each), each] as const);
+  const [nearest] = found.sort(([one], [two]) => one - two);
+  return nearest && nearest[0] <= FINGER ? nearest[1] : null;
+}
+
 interface Props {
   maths: Mathematics;
   className?: string;
@@ -102,8 +117,8 @@ export const Maths = memo(function Maths({ maths, className = "", onGiven }: Pro
     }
   }, [tex, ready, onGiven]);
 
-  const choose = (target: EventTarget) => {
-    const marked = (target as HTMLElement).closest<HTMLElement>("[data-given]");
+  const choose = (target: EventTarget, near: HTMLElement | null = null) => {
+    const marked = (target as HTMLElement).closest<HTMLElement>("[data-given]") ?? near;
     if (!marked || !onGiven) return false;
     onGiven(marked.dataset.part ?? "", marked.dataset.given ?? "", marked.getBoundingClientRect());
     return true;
@@ -114,7 +129,7 @@ export const Maths = memo(function Maths({ maths, className = "", onGiven }: Pro
       <span
         ref={place}
         aria-hidden={onGiven ? undefined : true}
-        onClick={(event) => choose(event.target)}
+        onClick={(event) => choose(event.target, touched(event.nativeEvent, place.current))}
         onKeyDown={(event) => {
           if ((event.key === "Enter" || event.key === " ") && choose(event.target)) event.preventDefault();
         }}

@@ -27,10 +27,26 @@ export function Places() {
   );
 }
 
+/** For those who go by keys: past the buttons of the header, to the first field of what the page is for. */
+function toTheWork() {
+  const fields = document.querySelectorAll<HTMLElement>("main :is(input, select, textarea):enabled");
+  for (const field of fields) {
+    field.focus();
+    if (document.activeElement === field) return;
+  }
+}
+
 /** The top of a page: the mark, the places, and what can be done here. */
 export function PageHeader({ children }: { children?: ReactNode }) {
   return (
     <header className="flex flex-wrap items-center gap-x-2 gap-y-1 border-b border-edge bg-sheet px-3 py-1.5 no-print">
+      <button
+        type="button"
+        className="sr-only rounded-md bg-pine px-3 py-1 text-white focus:not-sr-only"
+        onClick={toTheWork}
+      >
+        To the work
+      </button>
       <Brand />
       <Places />
       <span aria-hidden className="mx-1 h-6 w-px slant bg-rule" />

@@ -6,7 +6,7 @@ import { CardPicture } from "../../cards/CardPicture";
 import { plainNumber, shortNumber } from "../../cards/givens";
 import { isOf, resultsOf } from "../../document/figures";
 import { useBench, useBenchStore } from "../../document/store";
-import { impossible } from "../../parts/impossible";
+import { impossible, tried } from "../../parts/trying";
 import { TypedLine } from "../../parts/TypedLine";
 import { SpaceBoard } from "../../space/SpaceBoard";
 import { Lines } from "../../tally/Lines";
@@ -161,7 +161,7 @@ export default function SolidWork({ figure, worked }: WorkProps) {
     if (!found.piece) return found.says ?? "This can't be read.";
     const typed = found.piece as unknown as PieceDocument;
     const changed = () => withPiece(store.getState().document, figure, typed);
-    const says = await impossible(changed(), `figures.${name}.pieces.${typed.name}`);
+    const says = impossible(await tried(changed()), `figures.${name}.pieces.${typed.name}`);
     if (says !== null) return says;
     store.getState().commit(changed());
     store.getState().set({ selected: typed.name });
