@@ -11,15 +11,15 @@ from http.cookiejar import CookieJar
 from pathlib import Path
 from typing import Any
 
-from playwright.sync_api import Page, sync_playwright
+from playwright.sync_api import sync_playwright
 
 from bench import answers, cards, overlaps, profiles, solids
+from bench import page as bench_page
 from bench.timing import median
 from mensuration.problem import ALSO, evaluate_document
 from tests.browser.service import CHROMIUM, CHROMIUM_FLAGS, ROOT, Service
 
 LARGEST = "yard-plan"
-DRAG_SECONDS = 3
 
 
 def documents() -> dict[str, dict[str, Any]]:
@@ -51,49 +51,6 @@ class Caller:
         )
         answer: bytes = self.opener.open(request).read()
         return answer
-
-
-def results_a_second_while_dragging(page: Page, address: str) -> float:
-    """Drag a part of the largest demo problem round in circles; count how often its drawn path changes."""
-    page.goto(address)
-    page.get_by_role("heading", name="Yard plan", exact=True).click()
-    pit = page.locator("g[data-part=pit]")
-    pit.wait_for()
-    page.wait_for_timeout(800)
-    page.evaluate(
-        """() => {
-            window.seen = 0;
-            const path = document.querySelector('g[data-part=pit] path');
-            new MutationObserver(() => window.seen++).observe(path, {attributes: true, attributeFilter: ['d']});
-        }"""
-    )
-    box = pit.bounding_box()
-    assert box
-    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
-    page.mouse.move(x, y)
-    page.mouse.down()
-    page.mouse.move(x - 5, y)
-    # A hand moves on whether or not the page has caught up, so the page is sent a move every 60th of a second.
-    seen, took = page.evaluate(
-        """([x, y, seconds]) => new Promise((done) => {
-            const board = document.querySelector('g[data-part=pit]').ownerSVGElement;
-            const start = performance.now();
-            let step = 0;
-            window.seen = 0;
-            const timer = setInterval(() => {
-                step += 1;
-                const at = {pointerId: 1, bubbles: true, altKey: true, clientX: x - (step % 97), clientY: y + (step % 41)};
-                board.dispatchEvent(new PointerEvent('pointermove', at));
-                if (performance.now() - start > seconds * 1000) {
-                    clearInterval(timer);
-                    done([window.seen, (performance.now() - start) / 1000]);
-                }
-            }, 1000 / 60);
-        })""",
-        [x, y, DRAG_SECONDS],
-    )
-    page.mouse.up()
-    return float(seen) / took
 
 
 def first_load() -> tuple[float, float]:
@@ -131,6 +88,14 @@ def main() -> None:
     )
     slowest = max(median(lambda d=d: evaluate_document(d), 50) for d in problems.values())  # type: ignore[misc]
     rows.append(("… the slowest of all demo problems", f"{slowest:.1f} ms", "30 ms"))
+    drag = iter(range(1, 10_000))
+    rows.append(
+        (
+            "ways to split it, one part moved each time",
+            f"{median(lambda: evaluate_document(moved(largest, next(drag)), ('ways',)), 50):.1f} ms",
+            "40 ms",
+        )
+    )
     most = max(median(lambda d=d: evaluate_document(d, ALSO), 20) for d in problems.values())  # type: ignore[misc]
     rows.append(("… with every way, the squares and why", f"{most:.1f} ms", ""))
     rows += overlaps.rows()
@@ -156,10 +121,11 @@ def main() -> None:
                 rows.append(
                     (
                         "results on the screen while dragging",
-                        f"{results_a_second_while_dragging(page, service.address):.0f} a second",
-                        "20 a second",
+                        f"{bench_page.results_a_second_while_dragging(page, service.address):.0f} a second",
+                        "40 a second",
                     )
                 )
+                rows += bench_page.after_enter(page, service.address, problems)
                 rows += cards.gallery_rows(page, service.address)
                 rows += solids.turning_rows(page, service.address)
                 rows += profiles.browser_rows(page, service.address)
@@ -167,8 +133,8 @@ def main() -> None:
         finally:
             service.stop()
     shelf, bench = first_load()
-    rows.append(("script at first load, shelf", f"{shelf:.0f} kB", "250 kB"))
-    rows.append(("script at first load, bench", f"{bench:.0f} kB", "250 kB"))
+    rows.append(("script at first load, shelf", f"{shelf:.0f} kB", "200 kB"))
+    rows.append(("script at first load, bench", f"{bench:.0f} kB", "200 kB"))
     for what, measured, wanted in [("what", "measured", "wanted"), *rows]:
         print(f"{what:<52} {measured:>14} {wanted:>14}")
 

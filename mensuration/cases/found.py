@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from itertools import groupby
 from threading import Lock
 
+from mensuration.budget import UNFINISHED, OutOfTime, piece
 from mensuration.cases.cells import CaseCell, Spelling
 from mensuration.catalogue import Figure
 from mensuration.expressions import Quantity
@@ -85,7 +86,8 @@ def cases_of(figure: Figure, rows: Sequence[Given], spelling: Spelling) -> list[
             found |= dict(_side_by_side(figure, {index: rows[index] for index in same}, spelling))
         found |= {index: _by_itself(figure, rows[index], spelling) for index in same if index not in found}
     for index, case in found.items():
-        _memory.keep(keys[index], case)
+        if case.says != UNFINISHED:
+            _memory.keep(keys[index], case)
     return [case or found[index] for index, case in enumerate(known)]
 
 
@@ -106,13 +108,16 @@ def _by_itself(figure: Figure, given: Given, spelling: Spelling) -> Case:
         return table((name, spelling.cell(name, value, given=False)) for name, value in found)
 
     try:
-        every = solved_alone(figure, given, spelling)
+        with piece():
+            every = solved_alone(figure, given, spelling)
         return Case(tuple(cells(solution.values) for solution in every), len(every))
     except SolvingError as error:
         partial = error.partial.values if error.partial else {}
         return Case((cells(partial),), 0, error.says, error.given)
     except TooDeep:
         return Case((table({}),), 0, "this hangs on too long a chain of other measurements")
+    except OutOfTime:
+        return Case((table({}),), 0, UNFINISHED)
 
 
 def _side_by_side(

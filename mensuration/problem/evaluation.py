@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Collection, Iterator
+from contextlib import suppress
 from functools import partial
 from typing import Any
 
+from mensuration.budget import UNFINISHED, OutOfTime, piece
 from mensuration.expressions import (
     ExpressionError,
     Path,
@@ -27,7 +29,7 @@ from mensuration.language.rates import RateLine, worked_rates
 from mensuration.numbers import TooDeep
 from mensuration.problem.complaints import Complaints
 from mensuration.problem.document import Ask, Problem
-from mensuration.problem.kinds import Context, NotWorkedOut, Work, kind_of
+from mensuration.problem.kinds import Context, FigureResults, NotWorkedOut, Work, kind_of
 from mensuration.problem.lines import retyped, split_as, unit_as, unit_for
 from mensuration.problem.names import Node, in_order, read_names, where
 from mensuration.problem.results import AskResults, LineResults, Results
@@ -75,13 +77,17 @@ class Evaluation:
             if node in circular:
                 continue
             try:
-                self._work_out(node)
+                with piece():
+                    self._work_out(node)
             except TooDeep:
                 says = "this hangs on too long a chain of other measurements"
                 self.complaints.add(where(node, self.names, self.problem), "too-deep", says)
-        for name, says in retyped(self.trees, self.lines, self.scope(None), self.teller):
-            self.complaints.add(f"lines.{name}.expression", "retyped", says, "warning")
-        figures = table((name, work.results(self.also)) for name, work in self.works.items())
+            except OutOfTime:
+                self.complaints.add(where(node, self.names, self.problem), "out-of-time", UNFINISHED)
+        with suppress(OutOfTime), piece():
+            for name, says in retyped(self.trees, self.lines, self.scope(None), self.teller):
+                self.complaints.add(f"lines.{name}.expression", "retyped", says, "warning")
+        figures = table(each for each in map(self._told, self.works) if each is not None)
         return Results(
             self.problem.title,
             marked_words(self.problem.statement, self._about()),
@@ -93,6 +99,16 @@ class Evaluation:
             table(self.line_results),
             tuple(self.complaints.all),
         )
+
+    def _told(self, name: str) -> tuple[str, FigureResults] | None:
+        """A figure's results: all that is wanted of it, or else what it tells anyway; None where there is no time for that."""
+        for also in (self.also, ()):
+            try:
+                with piece():
+                    return name, self.works[name].results(also)
+            except OutOfTime:
+                self.complaints.add(f"figures.{name}", "out-of-time", UNFINISHED)
+        return None
 
     def _about(self) -> About:
         """What decides what everyday words mean."""

@@ -1,0 +1,103 @@
+"""How long working something out may take: past its budget it is stopped, wherever it is, and said to be unfinished."""
+
+from __future__ import annotations
+
+import signal
+import threading
+import time
+from collections.abc import Iterator
+from contextlib import contextmanager
+from contextvars import ContextVar
+from dataclasses import dataclass
+from types import FrameType
+
+LEAST = (
+    0.1  # seconds that each piece still gets once the budget is spent: what is quick is there all the same
+)
+AFTER = 1.5  # seconds past the budget in which such pieces are begun
+UNFINISHED = "this was not worked out: the whole takes too long"
+
+
+class OutOfTime(BaseException):
+    """The budget is spent. No error of what is worked out, so that nothing there takes it for one."""
+
+
+@dataclass
+class _Clock:
+    ends: float
+    rung: bool = False
+    inside: bool = False
+    """Whether a piece is being worked out."""
+
+    def set(self) -> None:
+        """Ring at the end, or soon once that is past; and again, should a finaliser swallow it."""
+        signal.setitimer(signal.ITIMER_REAL, max(self.ends - time.monotonic(), LEAST), LEAST)
+
+    def stop(self) -> None:
+        signal.setitimer(signal.ITIMER_REAL, 0)
+
+
+_clock: ContextVar[_Clock | None] = ContextVar("clock", default=None)
+
+
+@contextmanager
+def within(seconds: float) -> Iterator[None]:
+    """Give what is done here so many seconds. Pieces of it that stand under ``piece`` are stopped when they are over. Only in a
+    process's main thread, where a timer can reach it; elsewhere nothing is stopped.
+
+    >>> with within(0.05):
+    ...     try:
+    ...         with piece():
+    ...             while True:
+    ...                 pass
+    ...     except OutOfTime:
+    ...         print("stopped")
+    stopped
+    """
+    if threading.current_thread() is not threading.main_thread() or not hasattr(signal, "setitimer"):
+        yield
+        return
+    clock = _Clock(time.monotonic() + seconds)
+
+    def ring(number: int, frame: FrameType | None) -> None:
+        clock.rung = True
+        raise OutOfTime
+
+    before = signal.signal(signal.SIGALRM, ring)
+    token = _clock.set(clock)
+    try:
+        yield
+    finally:
+        clock.stop()
+        signal.signal(signal.SIGALRM, before)
+        _clock.reset(token)
+
+
+@contextmanager
+def piece() -> Iterator[None]:
+    """One piece of the whole, or of another piece: OutOfTime in the midst of it when the budget is spent, at once when it has been
+    for long."""
+    clock = _clock.get()
+    if clock is None:
+        yield
+        return
+    if clock.ends - time.monotonic() < -AFTER:
+        raise OutOfTime
+    outer, clock.inside, clock.rung = clock.inside, True, False
+    try:
+        clock.set()
+        try:
+            yield
+        finally:
+            clock.stop()
+    except OutOfTime:
+        clock.stop()
+        raise
+    except Exception:
+        if clock.rung:  # a library that calls back into Python makes an error of its own of it
+            raise OutOfTime from None
+        raise
+    finally:
+        clock.inside = outer
+        if outer:
+            clock.set()
