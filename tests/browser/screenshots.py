@@ -86,7 +86,7 @@ def stepped(page: Page) -> None:
 def edge(page: Page) -> None:
     page.locator("g[data-part=board]").focus()
     page.keyboard.press("Enter")
-    page.locator("[data-edge=left] circle").click()
+    page.locator("[data-edge=left] .reach").click()
     page.get_by_role("dialog").wait_for()
 
 
