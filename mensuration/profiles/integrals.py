@@ -20,6 +20,7 @@ from mensuration.profiles.bars import without_bars
 from mensuration.profiles.curves import Curve, Stretch
 from mensuration.profiles.straightened import straightened
 
+LITTLE_AMOUNT = arb(2) ** -12  # amounts are small numbers where lengths are in metres
 EVALUATIONS = 12_000
 """At most so many are made, which takes well under a second."""
 SURE = 40  # bits that must be proven
@@ -68,7 +69,7 @@ class Integral:
                     stretch.start.ball(),
                     stretch.end.ball(),
                     rel_tol=wanted,
-                    abs_tol=wanted,
+                    abs_tol=wanted * LITTLE_AMOUNT,
                     eval_limit=EVALUATIONS,
                 )
                 total += own.real

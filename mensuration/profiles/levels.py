@@ -14,7 +14,7 @@ from flint import arb, fmpq
 
 from mensuration.expressions.nodes import Call, Path, number_of
 from mensuration.numbers import NOUGHT, Real
-from mensuration.numbers.proof import precision
+from mensuration.numbers.proof import PRECISIONS, precision
 from mensuration.profiles.curves import Curve
 from mensuration.profiles.extremes import highest, lowest
 from mensuration.profiles.integrals import Integral
@@ -65,7 +65,8 @@ def level_for(basin: Basin, amount: Real) -> Real:
         bottom, top = (middle, top) if basin.rough(middle) < wanted else (bottom, middle)
     near = (bottom + top) / 2
     for _ in range(REFINED):
-        off = float(basin.amount(Real.of(Fraction(near))) - amount)
+        with precision(PRECISIONS[0]):  # how near a step comes needs no more digits
+            off = float((basin.amount(Real.of(Fraction(near))) - amount).ball().mid())
         steep = (basin.rough(near + SLOPE * size) - basin.rough(near - SLOPE * size)) / (2 * SLOPE * size)
         if not steep or abs(off) < 1e-15 * wanted:
             break

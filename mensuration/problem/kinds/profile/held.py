@@ -25,10 +25,18 @@ class Held:
     def quantity(self, name: str) -> Quantity:
         """One of HELD; one of CANT where it has none."""
         if name == "filled_area":
-            return self.filled(self.basin(None), 2)
+            return self.filled_area
         if name == "filled_volume":
-            return self.filled(self.volume_basin, 3)
+            return self.filled_volume
         return self.halving
+
+    @cached_property
+    def filled_area(self) -> Quantity:
+        return self.filled(self.basin(None), 2)
+
+    @cached_property
+    def filled_volume(self) -> Quantity:
+        return self.filled(self.volume_basin, 3)
 
     def basin(self, weight: str | None) -> Basin:
         """The profile as a basin; ``weight`` is by what its area becomes a volume: breadth, or round an upright line. NoDigits
