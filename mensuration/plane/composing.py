@@ -107,6 +107,19 @@ class Composition:
         """How part k lies to the figure joined from the parts before it."""
         return relation_to(masks, 1 << part.index, lambda mask: self._prefixes(mask)[k])
 
+    @cached_property
+    def _bordering(self) -> dict[int, list[Fragment]]:
+        """By a part's bit the fragments on one side of which it lies: no others bound anything within it."""
+        found: dict[int, list[Fragment]] = {1 << part.index: [] for part in self.parts}
+        for fragment in self.arrangement.fragments:
+            mask = fragment.left | fragment.right
+            while mask:
+                bit = mask & -mask
+                mask ^= bit
+                if bit in found:
+                    found[bit].append(fragment)
+        return found
+
     def _overlap(self, k: int, part: PlacedPart, relation: str, before: list[AreaShare]) -> Real:
         if relation == APART:
             return NOUGHT
@@ -115,7 +128,8 @@ class Composition:
         if relation == AROUND:
             return total(before)
         bit = 1 << part.index
-        return enclosed(self.arrangement, lambda mask: self._prefixes(mask)[k] and bool(mask & bit), self.pi)
+        prefixes, here = self._prefixes, self._bordering[bit]
+        return enclosed(self.arrangement, lambda mask: mask & bit != 0 and prefixes(mask)[k], self.pi, here)
 
     def overlap_region(self, part: PlacedPart) -> Region:
         """What a part has in common with the figure joined from the parts before it."""
@@ -255,12 +269,14 @@ class Composition:
 
 def relation_to(masks: Iterable[int], bit: int, figure: Callable[[int], bool]) -> str:
     """How the part with a bit lies to a figure: whether they have something in common, and what each has alone."""
-    both = part_only = figure_only = False
+    both = part_only = False
     for mask in masks:
-        covered, here = figure(mask), bool(mask & bit)
-        both = both or (covered and here)
-        part_only = part_only or (here and not covered)
-        figure_only = figure_only or (covered and not here)
+        if mask & bit:
+            covered = figure(mask)
+            both, part_only = both or covered, part_only or not covered
+            if both and part_only:
+                break
+    figure_only = not both or any(not mask & bit and figure(mask) for mask in masks)
     if not both:
         return APART
     return WITHIN if not part_only else AROUND if not figure_only else PARTLY

@@ -27,9 +27,15 @@ MAX_EXACT_FRAGMENTS = 2000
 Covers = Callable[[int], bool]
 
 
-def enclosed(arrangement: Arrangement, covers: Covers, convention: Real) -> Real:
-    """Area of all regions whose mask of parts satisfies ``covers``."""
-    border = [(f, covers(f.left)) for f in arrangement.fragments if covers(f.left) != covers(f.right)]
+def enclosed(
+    arrangement: Arrangement, covers: Covers, convention: Real, fragments: Iterable[Fragment] | None = None
+) -> Real:
+    """Area of all regions whose mask of parts satisfies ``covers``; where only some ``fragments`` can bound them, by these."""
+    sides = (
+        (f, covers(f.left), covers(f.right))
+        for f in (arrangement.fragments if fragments is None else fragments)
+    )
+    border = [(f, left) for f, left, right in sides if left != right]
     if len(border) <= MAX_EXACT_FRAGMENTS:
         try:
             return Real(_exactly_enclosed(arrangement, border, convention))
