@@ -7,7 +7,6 @@ VAR ?= var
 HOST := 127.0.0.1
 PORT ?= 8000
 WEB_SOURCES := $(shell find web/src web/public -type f) web/index.html web/vite.config.ts web/package-lock.json
-SERVE := $(BIN)/granian --interface wsgi --host $(HOST) --workers 1 --blocking-threads 4 --no-ws server.wsgi:application
 
 export TILT_GRID_VAR := $(abspath $(VAR))
 
@@ -19,7 +18,7 @@ demo: $(VENV)/run.stamp web/dist/.stamp
 	@echo
 	@echo "  Tilt Grid is at http://$(HOST):$(PORT)/   (Ctrl+C ends it; your work is kept in $(VAR)/)"
 	@echo
-	@exec $(SERVE) --port $(PORT) --log-level warning
+	@exec $(BIN)/python -m server run --host $(HOST) --port $(PORT)
 
 dev: $(VENV)/test.stamp web/node_modules/.stamp
 	@$(BIN)/python manage.py migrate --verbosity 0
@@ -56,7 +55,7 @@ screenshots: $(VENV)/test.stamp web/dist/.stamp
 
 # What is generated from the code and checked in; tests hold it to the code.
 types: $(VENV)/run.stamp web/node_modules/.stamp
-	$(BIN)/python -m server > web/openapi.json
+	$(BIN)/python -m server openapi > web/openapi.json
 	cd web && npm run -s types
 
 schema: $(VENV)/run.stamp

@@ -23,11 +23,15 @@ class OutOfTime(BaseException):
 
 
 @dataclass
-class _Clock:
+class Clock:
+    """When the budget ends, and whether anything was stopped by it."""
+
     ends: float
+    stopped: bool = False
     rung: bool = False
+    """In the piece that is being worked out."""
     inside: bool = False
-    """Whether a piece is being worked out."""
+    """Whether one is."""
 
     def set(self) -> None:
         """Ring at the end, or soon once that is past; and again, should a finaliser swallow it."""
@@ -37,11 +41,11 @@ class _Clock:
         signal.setitimer(signal.ITIMER_REAL, 0)
 
 
-_clock: ContextVar[_Clock | None] = ContextVar("clock", default=None)
+_clock: ContextVar[Clock | None] = ContextVar("clock", default=None)
 
 
 @contextmanager
-def within(seconds: float) -> Iterator[None]:
+def within(seconds: float) -> Iterator[Clock]:
     """Give what is done here so many seconds. Pieces of it that stand under ``piece`` are stopped when they are over. Only in a
     process's main thread, where a timer can reach it; elsewhere nothing is stopped.
 
@@ -55,18 +59,18 @@ def within(seconds: float) -> Iterator[None]:
     stopped
     """
     if threading.current_thread() is not threading.main_thread() or not hasattr(signal, "setitimer"):
-        yield
+        yield Clock(float("inf"))
         return
-    clock = _Clock(time.monotonic() + seconds)
+    clock = Clock(time.monotonic() + seconds)
 
     def ring(number: int, frame: FrameType | None) -> None:
-        clock.rung = True
+        clock.rung = clock.stopped = True
         raise OutOfTime
 
     before = signal.signal(signal.SIGALRM, ring)
     token = _clock.set(clock)
     try:
-        yield
+        yield clock
     finally:
         clock.stop()
         signal.signal(signal.SIGALRM, before)
@@ -82,6 +86,7 @@ def piece() -> Iterator[None]:
         yield
         return
     if clock.ends - time.monotonic() < -AFTER:
+        clock.stopped = True
         raise OutOfTime
     outer, clock.inside, clock.rung = clock.inside, True, False
     try:

@@ -7,6 +7,7 @@ are complaints of :func:`mensuration.problem.evaluate`, so that a problem with m
 from __future__ import annotations
 
 import json
+from math import isfinite
 from typing import Annotated, Any, Literal
 
 from pydantic import Field, ValidationError
@@ -15,7 +16,11 @@ from mensuration.language.rates import MAX_RATES
 from mensuration.problem.kinds import AnyFigure, PlaneDocument
 from mensuration.problem.models import MAX_PARTS, Model, Name, RoundingRule, Settings, Typed
 
-MAX_BYTES = 1_000_000
+MAX_BYTES = 1_000_000  # of a document, written without any gaps
+MAX_FILE_BYTES = 4 * MAX_BYTES  # of a file, which may be indented
+MAX_DEPTH = 40
+MAX_DIGITS = 300  # of a number in a field that is only kept
+TOO_LARGE = "the problem is larger than 1 MB, the most a problem may have"
 MAX_FIGURES = 50
 MAX_LINES = 200
 MAX_ASKS = 100
@@ -83,6 +88,7 @@ def read(document: dict[str, Any]) -> Problem:
     >>> read({"format": "tilt-grid/problem", "version": 1, "title": "Pad"}).title
     'Pad'
     """
+    _check_shape(document)
     try:
         problem = Problem.model_validate(document)
     except ValidationError as error:
@@ -93,14 +99,35 @@ def read(document: dict[str, Any]) -> Problem:
     return problem
 
 
+def _check_shape(document: dict[str, Any]) -> None:
+    """UnreadableDocument where a document is larger, or nested deeper, than what is written can be read again, or holds a number
+    that no JSON text can."""
+    layer: list[Any] = [document]
+    for _ in range(MAX_DEPTH):
+        layer = [inner for value in layer for inner in (value.values() if isinstance(value, dict) else value)]
+        for value in layer:
+            if isinstance(value, float) and not isfinite(value):
+                raise UnreadableDocument("a number here is infinite or none at all")
+            if isinstance(value, int) and abs(value) >= 10**MAX_DIGITS:
+                raise UnreadableDocument(f"a number here has more than {MAX_DIGITS} digits")
+        layer = [value for value in layer if isinstance(value, dict | list | tuple)]
+        if not layer:
+            break
+    else:
+        raise UnreadableDocument(f"this is nested deeper than {MAX_DEPTH} levels")
+    text = json.dumps(document, ensure_ascii=False, separators=(",", ":"))
+    if len(text.encode("utf-8", "surrogatepass")) > MAX_BYTES:
+        raise UnreadableDocument(TOO_LARGE)
+
+
 def read_text(text: str | bytes) -> Problem:
     """A checked problem from a file's contents. UnreadableDocument, in words, where it is none.
 
     >>> read_text('{"format": "tilt-grid/problem", "version": 1, "title": "Pad"}').title
     'Pad'
     """
-    if len(text) > MAX_BYTES:
-        raise UnreadableDocument("the file is larger than 1 MB, the most a problem may have")
+    if len(text if isinstance(text, bytes) else text.encode("utf-8", "surrogatepass")) > MAX_FILE_BYTES:
+        raise UnreadableDocument(TOO_LARGE)
     try:
         document = json.loads(text)
     except json.JSONDecodeError as error:

@@ -12,25 +12,19 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Router, Status
 
-from mensuration.problem import MAX_BYTES, UnreadableDocument, read, read_text
 from mensuration.problem import Problem as Document
+from mensuration.problem import read, read_text
 from server.problems.demo import put_demo_on_shelf
 from server.problems.models import Problem
+from server.problems.previews import preview_of
 from server.problems.schemas import Conflict, Created, Listed, Opened, Refusal, Saved
 
 router = Router()
 
 
-def _read(document: dict[str, Any]) -> Document:
-    """A checked document, no larger than its file may be."""
-    if len(json.dumps(document, ensure_ascii=False)) > MAX_BYTES:
-        raise UnreadableDocument("the problem is larger than 1 MB, the most a problem may have")
-    return read(document)
-
-
-def _store(document: Document) -> Problem:
+def _store(request: HttpRequest, document: Document) -> Problem:
     problem = Problem()
-    problem.put(document)
+    problem.put(document, preview_of(document, request))
     problem.save()
     return problem
 
@@ -44,7 +38,7 @@ def shelf(request: HttpRequest) -> QuerySet[Problem]:
 @router.post("", response={201: Opened, 422: Refusal}, exclude_none=True)
 def create(request: HttpRequest, created: Created) -> Status[Problem]:
     """A new problem with this document."""
-    return Status(201, _store(_read(created.document)))
+    return Status(201, _store(request, read(created.document)))
 
 
 @router.post(
@@ -57,7 +51,7 @@ def create(request: HttpRequest, created: Created) -> Status[Problem]:
 )
 def open_file(request: HttpRequest) -> Status[Problem]:
     """A new problem from the contents of a problem file."""
-    return Status(201, _store(read_text(request.body)))
+    return Status(201, _store(request, read_text(request.body)))
 
 
 @router.post("/demo", response={201: int})
@@ -76,13 +70,14 @@ def opened(request: HttpRequest, problem_id: int) -> Problem:
 )
 def save(request: HttpRequest, problem_id: int, saved: Saved) -> Problem | Status[dict[str, Any]]:
     """Save changes that were made to ``version``; if there is a newer one, nothing is stored."""
-    document = _read(saved.document)
+    document = read(saved.document)
+    shown = preview_of(document, request)  # before the database is held
     with transaction.atomic():
         problem = get_object_or_404(Problem, id=problem_id)
         if problem.version != saved.version:
             sentence = "this problem was changed elsewhere in the meantime"
             return Status(409, {"says": sentence, "current": problem})
-        problem.put(document)
+        problem.put(document, shown)
         problem.version += 1
         problem.save()
     return problem
@@ -94,7 +89,7 @@ def copy(request: HttpRequest, problem_id: int) -> Status[Problem]:
     original = get_object_or_404(Problem, id=problem_id)
     document = read(original.document)
     title = document.title or "Untitled problem"
-    return Status(201, _store(document.model_copy(update={"title": f"{title} (copy)"[:200]})))
+    return Status(201, _store(request, document.model_copy(update={"title": f"{title} (copy)"[:200]})))
 
 
 @router.delete("/{problem_id}", response={204: None, 404: Refusal})

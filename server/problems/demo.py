@@ -7,14 +7,19 @@ from django.db import transaction
 
 from mensuration.problem import read_text
 from server.problems.models import Problem
+from server.problems.previews import preview_of
 
 
-@transaction.atomic
 def put_demo_on_shelf() -> int:
     """Add every demo problem to the shelf, the first in the alphabet on top; how many there are."""
     files = sorted((settings.ROOT / "demo").glob("*.json"), reverse=True)
+    problems = []
     for file in files:
+        document = read_text(file.read_bytes())
         problem = Problem()
-        problem.put(read_text(file.read_bytes()))
-        problem.save()
+        problem.put(document, preview_of(document))
+        problems.append(problem)
+    with transaction.atomic():
+        for problem in problems:
+            problem.save()
     return len(files)

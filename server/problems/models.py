@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from django.db import models
 
-from mensuration.exchange.preview import preview
-from mensuration.frozen import as_data
 from mensuration.problem import Problem as Document
+from server.problems.previews import NOTHING
 
 
 class Problem(models.Model):
@@ -28,8 +29,8 @@ class Problem(models.Model):
     def __str__(self) -> str:
         return self.title
 
-    def put(self, document: Document) -> None:
-        """Take a checked document, and what the shelf shows of it."""
+    def put(self, document: Document, preview: dict[str, Any] | None) -> None:
+        """Take a checked document, and what the shelf shows of it; where that is not known, it shows what it did."""
         self.document = document.model_dump(mode="json", exclude_none=True)
         self.title = document.title.strip()
-        self.preview = as_data(preview(document))
+        self.preview = preview or self.preview or NOTHING

@@ -12,6 +12,7 @@ from pydantic import Field, JsonValue
 
 from mensuration.drawing.picker import PickedShape, picker
 from mensuration.exchange import ReadReadings, TableError, read_readings
+from mensuration.exchange.preview import Preview, preview
 from mensuration.expressions.functions import FUNCTIONS
 from mensuration.frozen import Frozen
 from mensuration.language.entry import EntryError, Suggestion, read_entry, suggestions
@@ -32,6 +33,12 @@ def evaluated(request: HttpRequest, also: str = "") -> HttpResponse:
     """
     results = evaluate(read_text(request.body), also.split(","))
     return sent(replace(results, asks=tuple(replace(ask, tally=None) for ask in results.asks)))
+
+
+@router.post("/preview", response=Preview, openapi_extra=DOCUMENT_BODY)
+def previewed(request: HttpRequest) -> HttpResponse:
+    """What the shelf shows of the problem document in the request's body."""
+    return sent(preview(read_text(request.body)))
 
 
 class ReadingsIn(Schema):

@@ -26,10 +26,12 @@ CHROMIUM_FLAGS = [
 class Service:
     """One running server. ``restart`` ends it and starts it again on the same data."""
 
-    def __init__(self, folder: Path) -> None:
+    def __init__(self, folder: Path, **settings: str) -> None:
         self.environment = {
             **os.environ,
             "TILT_GRID_VAR": str(folder),
+            "TILT_GRID_WORKERS": "1",
+            **settings,
             "DJANGO_SETTINGS_MODULE": "server.settings",
         }
         with socket.socket() as free:
@@ -43,27 +45,7 @@ class Service:
         self.start()
 
     def start(self) -> None:
-        command = [
-            sys.executable,
-            "-m",
-            "granian",
-            "--interface",
-            "wsgi",
-            "--host",
-            "127.0.0.1",
-            "--port",
-            str(self.port),
-        ]
-        command += [
-            "--workers",
-            "1",
-            "--blocking-threads",
-            "2",
-            "--no-ws",
-            "--log-level",
-            "error",
-            "server.wsgi:application",
-        ]
+        command = [sys.executable, "-m", "server", "run", "--port", str(self.port)]
         self.process = subprocess.Popen(command, cwd=ROOT, env=self.environment)
         for _ in range(150):
             try:

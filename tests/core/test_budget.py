@@ -21,10 +21,10 @@ def endless() -> None:
     raise AssertionError("was not stopped")
 
 
-def ellipses(count: int) -> dict[str, Any]:
+def ellipses(count: int, named: str = "thicket", wide: str = "5") -> dict[str, Any]:
     """Thin ones across one another: every two meet in four points that have no simple form."""
-    return {"name": "thicket", "parts": [
-        {"name": f"e{i}", "shape": "ellipse", "given": {"a": "5", "b": f"0.{11 + i}"}, "at": [f"0.{i:02}", "0"], "turn": str(7 * i)}
+    return {"name": named, "parts": [
+        {"name": f"e{i}", "shape": "ellipse", "given": {"a": wide, "b": f"0.{11 + i}"}, "at": [f"0.{i:02}", "0"], "turn": str(7 * i)}
         for i in range(count)
     ]}  # fmt: skip
 

@@ -1,0 +1,106 @@
+"""One request, wholly read, and its answer: Django's application called with it, in whichever process."""
+
+from __future__ import annotations
+
+import io
+import sys
+from collections.abc import Callable, Iterable
+from dataclasses import dataclass
+from functools import cache
+from typing import Any
+
+from mensuration.budget import within
+
+
+@dataclass(frozen=True)
+class Asked:
+    """A request that has arrived whole, as WSGI describes it."""
+
+    environ: dict[str, str]
+    body: bytes
+
+    @property
+    def path(self) -> str:
+        return self.environ["PATH_INFO"]
+
+    @property
+    def method(self) -> str:
+        return self.environ["REQUEST_METHOD"]
+
+
+@dataclass(frozen=True)
+class Answered:
+    """An answer, wholly made. ``unfinished`` where something in it was stopped by the budget."""
+
+    status: int
+    headers: tuple[tuple[str, str], ...]
+    body: bytes
+    unfinished: bool = False
+
+
+def asked_of(scope: dict[str, Any], body: bytes) -> Asked:
+    """The request of an ASGI scope."""
+    root = scope.get("root_path", "")
+    server, client = scope.get("server") or ("localhost", 80), scope.get("client") or ("", 0)
+    environ = {
+        "REQUEST_METHOD": scope["method"],
+        "SCRIPT_NAME": root,
+        "PATH_INFO": scope["path"].removeprefix(root).encode("utf-8").decode("latin-1"),
+        "QUERY_STRING": scope["query_string"].decode("latin-1"),
+        "SERVER_PROTOCOL": f"HTTP/{scope['http_version']}",
+        "SERVER_NAME": str(server[0]),
+        "SERVER_PORT": str(server[1] or 80),
+        "REMOTE_ADDR": str(client[0]),
+        "wsgi.url_scheme": scope.get("scheme", "http"),
+    }
+    for raw, value in scope["headers"]:
+        name = raw.decode("latin-1").replace("-", "_").upper()
+        name = name if name in ("CONTENT_TYPE", "CONTENT_LENGTH") else f"HTTP_{name}"
+        text = value.decode("latin-1")
+        joined = "; " if name == "HTTP_COOKIE" else ","
+        environ[name] = f"{environ[name]}{joined}{text}" if name in environ else text
+    environ["CONTENT_LENGTH"] = str(len(body))
+    return Asked(environ, body)
+
+
+@cache
+def _application() -> Callable[..., Iterable[bytes]]:
+    from server.wsgi import application  # only where it is called: Django is set up by it
+
+    return application
+
+
+def answer(asked: Asked, seconds: float | None = None) -> Answered:
+    """Django's answer; within so many seconds of working out, where it is in a process's main thread."""
+    begun: list[tuple[str, list[tuple[str, str]]]] = []
+    environ = {
+        **asked.environ,
+        "wsgi.version": (1, 0),
+        "wsgi.input": io.BytesIO(asked.body),
+        "wsgi.errors": sys.stderr,
+        "wsgi.multithread": True,
+        "wsgi.multiprocess": True,
+        "wsgi.run_once": False,
+    }
+
+    def start(status: str, headers: list[tuple[str, str]], fault: Any = None) -> None:
+        begun[:] = [(status, headers)]
+
+    def called() -> bytes:
+        pieces = _application()(environ, start)
+        try:
+            return b"".join(pieces)
+        finally:
+            close = getattr(pieces, "close", None)
+            if close is not None:
+                close()
+
+    unfinished = False
+    if seconds is None:
+        body = called()
+    else:
+        with within(seconds) as clock:
+            body = called()
+        unfinished = clock.stopped
+    status, headers = begun[0]
+    return Answered(int(status[:3]), tuple(headers), body, unfinished)
