@@ -27,6 +27,8 @@ class Clock:
     """When the budget ends, and whether anything was stopped by it."""
 
     ends: float
+    by_work: bool = False
+    """Whether it counts the processor's time rather than the wall's; then nothing more is begun once it is spent."""
     stopped: bool = False
     rung: bool = False
     """In the piece that is being worked out."""
@@ -35,18 +37,36 @@ class Clock:
 
     def set(self) -> None:
         """Ring at the end, or soon once that is past; and again, should a finaliser swallow it."""
-        signal.setitimer(signal.ITIMER_REAL, max(self.ends - time.monotonic(), LEAST), LEAST)
+        signal.setitimer(self.timer, max(self.left, self.least), LEAST)
 
     def stop(self) -> None:
-        signal.setitimer(signal.ITIMER_REAL, 0)
+        signal.setitimer(self.timer, 0)
+
+    @property
+    def least(self) -> float:
+        """Seconds that a piece still gets once the budget is spent."""
+        return 0.001 if self.by_work else LEAST
+
+    @property
+    def after(self) -> float:
+        """Seconds past the budget in which pieces are begun."""
+        return 0.0 if self.by_work else AFTER
+
+    @property
+    def left(self) -> float:
+        return self.ends - (time.process_time() if self.by_work else time.monotonic())
+
+    @property
+    def timer(self) -> int:
+        return signal.ITIMER_PROF if self.by_work else signal.ITIMER_REAL
 
 
 _clock: ContextVar[Clock | None] = ContextVar("clock", default=None)
 
 
 @contextmanager
-def within(seconds: float) -> Iterator[Clock]:
-    """Give what is done here so many seconds. Pieces of it that stand under ``piece`` are stopped when they are over. Only in a
+def within(seconds: float, by_work: bool = False) -> Iterator[Clock]:
+    """Give what is done here so many seconds, of the processor's time where it is counted ``by_work``. Pieces of it that stand under ``piece`` are stopped when they are over. Only in a
     process's main thread, where a timer can reach it; elsewhere nothing is stopped.
 
     >>> with within(0.05):
@@ -61,19 +81,20 @@ def within(seconds: float) -> Iterator[Clock]:
     if threading.current_thread() is not threading.main_thread() or not hasattr(signal, "setitimer"):
         yield Clock(float("inf"))
         return
-    clock = Clock(time.monotonic() + seconds)
+    clock = Clock(seconds + (time.process_time() if by_work else time.monotonic()), by_work)
+    bell = signal.SIGPROF if by_work else signal.SIGALRM
 
     def ring(number: int, frame: FrameType | None) -> None:
         clock.rung = clock.stopped = True
         raise OutOfTime
 
-    before = signal.signal(signal.SIGALRM, ring)
+    before = signal.signal(bell, ring)
     token = _clock.set(clock)
     try:
         yield clock
     finally:
         clock.stop()
-        signal.signal(signal.SIGALRM, before)
+        signal.signal(bell, before)
         _clock.reset(token)
 
 
@@ -85,7 +106,7 @@ def piece() -> Iterator[None]:
     if clock is None:
         yield
         return
-    if clock.ends - time.monotonic() < -AFTER:
+    if clock.left < -clock.after:
         clock.stopped = True
         raise OutOfTime
     outer, clock.inside, clock.rung = clock.inside, True, False

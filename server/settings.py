@@ -49,6 +49,7 @@ DATABASES = {
     "default": {
         "ENGINE": "django.db.backends.sqlite3",
         "NAME": VAR / "tilt-grid.sqlite3",
+        "CONN_MAX_AGE": None,  # closing the last connection would write the whole log back each time
         "OPTIONS": {
             "transaction_mode": "IMMEDIATE",
             "timeout": 10,

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from mensuration.drawing.shelf import ShelfPicture
 from mensuration.frozen import fields_of
-from mensuration.problem import Problem, evaluate
+from mensuration.problem import Problem, Results, evaluate
 from mensuration.problem.kinds import kind_of
 
 ANSWERS = 2
@@ -29,9 +29,9 @@ class Preview(ShelfPicture):
     faults: int
 
 
-def preview(problem: Problem) -> Preview:
-    """The preview of a problem; each kind of figure gives its own picture."""
-    results = evaluate(problem)
+def preview(problem: Problem, results: Results | None = None) -> Preview:
+    """The preview of a problem, of its ``results`` where they are there; each kind of figure gives its own picture."""
+    results = results or evaluate(problem)
     pictures = (
         kind_of(figure).picture(figure, results.figures[figure.name])
         for figure in problem.figures

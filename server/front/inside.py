@@ -3,14 +3,16 @@
 from __future__ import annotations
 
 import asyncio
+from collections.abc import Callable
+from concurrent.futures import CancelledError, Future
 from concurrent.futures import TimeoutError as Overdue
-from dataclasses import replace
+from threading import Thread
 from typing import Protocol
 
 from server.front.answering import Answered, Asked
 from server.front.lanes import TooLong, TooMany
 
-PATIENCE = 4.0  # seconds
+PATIENCE = 0.3  # seconds
 
 
 class Works(Protocol):
@@ -33,8 +35,11 @@ def is_served() -> bool:
     return _served is not None
 
 
-def worked_out(environ: dict[str, str], path: str, body: bytes, client: str) -> bytes | None:
-    """What a ``POST`` to a path comes to, asked in the name of the client whose request this is; None where that takes too long."""
+def worked_out(
+    environ: dict[str, str], path: str, body: bytes, client: str, later: Callable[[bytes], None]
+) -> bytes | None:
+    """What a ``POST`` to a path comes to, asked in the name of the client whose request this is. None where that takes more than a
+    moment; then ``later`` is called with it, in a thread, once it is there."""
     assert _served is not None
     works, loop = _served
     kept = {name: value for name, value in environ.items() if isinstance(value, str)}
@@ -44,13 +49,24 @@ def worked_out(environ: dict[str, str], path: str, body: bytes, client: str) -> 
         "QUERY_STRING": "",
         "CONTENT_TYPE": "application/json",
     }
-    asked = replace(Asked(kept, body), environ={**kept, **told, "CONTENT_LENGTH": str(len(body))})
+    asked = Asked({**kept, **told, "CONTENT_LENGTH": str(len(body))}, body)
     running = asyncio.run_coroutine_threadsafe(works.answer(asked, client), loop)
     try:
-        answered = running.result(PATIENCE)
-    except (TooMany, TooLong):
-        return None
+        return _found(running)
     except (Overdue, TimeoutError):
-        running.cancel()
+        running.add_done_callback(lambda done: _tell(done, later))
+        return None
+
+
+def _found(running: Future[Answered], seconds: float = PATIENCE) -> bytes | None:
+    try:
+        answered = running.result(seconds)
+    except (TooMany, TooLong, CancelledError):
         return None
     return answered.body if answered.status == 200 and not answered.unfinished else None
+
+
+def _tell(done: Future[Answered], later: Callable[[bytes], None]) -> None:
+    body = _found(done)
+    if body is not None:
+        Thread(target=later, args=(body,), daemon=True).start()

@@ -8,7 +8,6 @@ used least comes first; a client comes to the same lane again if it is free, sin
 from __future__ import annotations
 
 import asyncio
-import gc
 import math
 import multiprocessing
 import os
@@ -24,7 +23,7 @@ from pebble import ProcessExpired, ProcessPool
 from server.front.answering import Answered, Asked, answer
 
 HALF_LIFE = 20.0  # seconds after which half of what a client used is forgotten
-HEAVY = 1.5  # seconds of lately used time from which on a client goes to the patient lane
+HEAVY = 2.5  # seconds of lately used time from which on a client goes to the patient lane
 GRACE = 1.5  # seconds beyond the budget after which a process is ended
 MOST_CLIENTS = 5000  # that are remembered
 NICE = 10
@@ -32,7 +31,7 @@ NICE = 10
 
 @dataclass(frozen=True)
 class Limits:
-    """Seconds that a request gets in a quick lane, in the patient one, and before its answer is a sentence; how many of one client
+    """Seconds that a request gets in a quick lane (of a processor), in the patient one (by the clock), and before its answer is a sentence; how many of one client
     and how many in all may be under way or wait; after how many requests a process is made anew."""
 
     quick: float = 1.0
@@ -43,7 +42,7 @@ class Limits:
     requests_a_process: int = 2000
 
 
-Work = Callable[[Asked, float], Answered]
+Work = Callable[[Asked, float, bool], Answered]
 
 
 class TooMany(Exception):
@@ -90,25 +89,8 @@ class Usage:
 
 
 def _begin(patient: bool) -> None:
-    """A process is made ready: everything is loaded, what is loaded stays out of the collector's way."""
     if patient:
         os.nice(NICE)
-    answer(
-        Asked(
-            _WARMING,
-            b'{"figures":[{"name":"a","parts":[{"name":"b","shape":"square","given":{"side":"1"}}]}]}',
-        )
-    )
-    gc.collect()
-    gc.freeze()
-    gc.set_threshold(20_000, 20, 50)
-
-
-_WARMING = {
-    "REQUEST_METHOD": "POST", "SCRIPT_NAME": "", "PATH_INFO": "/api/evaluate", "QUERY_STRING": "", "SERVER_NAME": "localhost",
-    "SERVER_PORT": "80", "SERVER_PROTOCOL": "HTTP/1.1", "HTTP_HOST": "localhost", "wsgi.url_scheme": "http", "CONTENT_LENGTH": "94",
-    "HTTP_COOKIE": f"csrftoken={'a' * 32}", "HTTP_X_CSRFTOKEN": "a" * 32,
-}  # fmt: skip
 
 
 class Lanes:
@@ -153,8 +135,8 @@ class Lanes:
             self.under_way += Counter()  # without those of whom nothing is under way
             if job in self.waiting:
                 self.waiting.remove(job)
-            if job.running is not None and not job.running.done():
-                job.running.cancel()
+            if job.patient and job.running is not None and not job.running.done():
+                job.running.cancel()  # ends the process; in a quick lane it is over in a moment anyway
 
     def _go_on(self) -> None:
         """Give free lanes what waits for them."""
@@ -166,9 +148,8 @@ class Lanes:
             known = [job for job in waiting if self.last.get(job.client) in (lane, None)]
             free = [other for other in self.lanes if other.job is None and other.patient == lane.patient]
             own = known if len(free) > 1 and known else waiting
-            job = min(
-                own, key=lambda each: self.usage.of(each.client, now)
-            )  # the first of those who used as little
+            # The first of those who used about as little.
+            job = min(own, key=lambda each: int(self.usage.of(each.client, now)))
             self.waiting.remove(job)
             lane.job = job
             asyncio.get_running_loop().create_task(self._run(lane, job))
@@ -178,7 +159,9 @@ class Lanes:
         if len(self.last) > MOST_CLIENTS:
             self.last.clear()
         begun = time.monotonic()
-        job.running = lane.pool.schedule(self.work, args=(job.asked, lane.seconds), timeout=lane.seconds + GRACE)
+        job.running = lane.pool.schedule(
+            self.work, args=(job.asked, lane.seconds, not lane.patient), timeout=lane.seconds + GRACE
+        )
         result: Answered | None = None
         fault: BaseException | None = None
         try:
@@ -192,7 +175,7 @@ class Lanes:
         finally:
             lane.job = None
             now = time.monotonic()
-            self.usage.add(job.client, now - begun, now)
+            self.usage.add(job.client, now - begun if result is None else result.seconds, now)
         if not job.done.done():
             if (
                 (result is None or result.unfinished)

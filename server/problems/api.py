@@ -24,7 +24,7 @@ router = Router()
 
 def _store(request: HttpRequest, document: Document) -> Problem:
     problem = Problem()
-    problem.put(document, preview_of(document, request))
+    problem.put(document, preview_of(document, request, lambda preview: problem.show(preview)))
     problem.save()
     return problem
 
@@ -71,7 +71,8 @@ def opened(request: HttpRequest, problem_id: int) -> Problem:
 def save(request: HttpRequest, problem_id: int, saved: Saved) -> Problem | Status[dict[str, Any]]:
     """Save changes that were made to ``version``; if there is a newer one, nothing is stored."""
     document = read(saved.document)
-    shown = preview_of(document, request)  # before the database is held
+    kept = Problem(id=problem_id, version=saved.version + 1)
+    shown = preview_of(document, request, kept.show)  # before the database is held
     with transaction.atomic():
         problem = get_object_or_404(Problem, id=problem_id)
         if problem.version != saved.version:

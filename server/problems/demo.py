@@ -5,9 +5,10 @@ from __future__ import annotations
 from django.conf import settings
 from django.db import transaction
 
+from mensuration.exchange.preview import preview
+from mensuration.frozen import as_data
 from mensuration.problem import read_text
 from server.problems.models import Problem
-from server.problems.previews import preview_of
 
 
 def put_demo_on_shelf() -> int:
@@ -17,7 +18,7 @@ def put_demo_on_shelf() -> int:
     for file in files:
         document = read_text(file.read_bytes())
         problem = Problem()
-        problem.put(document, preview_of(document))
+        problem.put(document, as_data(preview(document)))
         problems.append(problem)
     with transaction.atomic():
         for problem in problems:

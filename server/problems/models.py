@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from django.db import models
+from django.db import connection, models
 
 from mensuration.problem import Problem as Document
 from server.problems.previews import NOTHING
@@ -28,6 +28,11 @@ class Problem(models.Model):
 
     def __str__(self) -> str:
         return self.title
+
+    def show(self, preview: dict[str, Any]) -> None:
+        """Store a preview that came after its problem, unless that was saved again meanwhile."""
+        Problem.objects.filter(id=self.id, version=self.version).update(preview=preview)
+        connection.close()  # of the thread in which it came
 
     def put(self, document: Document, preview: dict[str, Any] | None) -> None:
         """Take a checked document, and what the shelf shows of it; where that is not known, it shows what it did."""

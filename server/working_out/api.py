@@ -19,6 +19,7 @@ from mensuration.language.entry import EntryError, Suggestion, read_entry, sugge
 from mensuration.language.piece_entry import begins_a_solid, piece_suggestions, read_piece
 from mensuration.problem import Results, Typing, evaluate, read, read_text, while_typing
 from mensuration.units import FURTHER, LENGTH_UNITS, UNIT_NAMES
+from server.working_out.remembered import remember_preview, remembered_preview
 from server.working_out.results import DOCUMENT_BODY, sent
 
 router = Router(by_alias=True)
@@ -31,14 +32,17 @@ def evaluated(request: HttpRequest, also: str = "") -> HttpResponse:
     ``also`` names, with commas between, what is told only when it is wanted. The tallies that asks repeat from their
     figures are left out.
     """
-    results = evaluate(read_text(request.body), also.split(","))
+    problem = read_text(request.body)
+    results = evaluate(problem, also.split(","))
+    remember_preview(problem, preview(problem, results))
     return sent(replace(results, asks=tuple(replace(ask, tally=None) for ask in results.asks)))
 
 
 @router.post("/preview", response=Preview, openapi_extra=DOCUMENT_BODY)
 def previewed(request: HttpRequest) -> HttpResponse:
     """What the shelf shows of the problem document in the request's body."""
-    return sent(preview(read_text(request.body)))
+    problem = read_text(request.body)
+    return sent(remembered_preview(problem) or preview(problem))
 
 
 class ReadingsIn(Schema):

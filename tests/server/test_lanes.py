@@ -15,13 +15,15 @@ from server.front.lanes import Lanes, Limits, TooLong, TooMany
 LIMITS = Limits(quick=0.3, patient=0.6, whole=6, of_a_client=3, in_all=8)
 
 
-def work(asked: Asked, seconds: float) -> Answered:
+def work(asked: Asked, seconds: float, by_work: bool) -> Answered:
     """By its path: at once, for long (but noticing its budget), for ever, or never to come back."""
     begun = time.monotonic()
     if asked.path == "/long":
         while time.monotonic() < begun + min(seconds, 0.5):
             pass
-        return Answered(200, (), f"{os.getpid()}".encode(), unfinished=seconds < 0.5)
+        return Answered(
+            200, (), f"{os.getpid()}".encode(), unfinished=seconds < 0.5, seconds=min(seconds, 0.5)
+        )
     if asked.path == "/ever":
         while True:
             pass
