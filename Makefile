@@ -12,7 +12,7 @@ export TILT_GRID_VAR := $(abspath $(VAR))
 
 .PHONY: fuzz demo test figure bench screenshots dev check types schema clean
 
-demo: $(VENV)/run.stamp web/dist/.stamp
+demo: $(VENV)/run.stamp web/dist.stamp
 	@$(BIN)/python manage.py migrate --verbosity 0
 	@$(BIN)/python manage.py load_demo
 	@echo
@@ -26,7 +26,7 @@ dev: $(VENV)/test.stamp web/node_modules/.stamp
 	@echo "  Tilt Grid, rebuilt as you write, is at http://$(HOST):5173/"
 	@trap 'kill 0' EXIT; (TILT_GRID_DEBUG=1 $(BIN)/python manage.py runserver 8000 &) ; cd web && npx vite --clearScreen false
 
-test: $(VENV)/test.stamp web/dist/.stamp
+test: $(VENV)/test.stamp web/dist.stamp
 	@./tests/need-chromium
 	$(BIN)/ruff check .
 	$(BIN)/ruff format --check .
@@ -45,11 +45,11 @@ SEED ?= 1
 fuzz: $(VENV)/test.stamp
 	$(BIN)/python -m tests.fuzz $(SECONDS) $(SEED)
 
-bench: $(VENV)/test.stamp web/dist/.stamp
+bench: $(VENV)/test.stamp web/dist.stamp
 	@./tests/need-chromium
 	$(BIN)/python -m bench
 
-screenshots: $(VENV)/test.stamp web/dist/.stamp
+screenshots: $(VENV)/test.stamp web/dist.stamp
 	@./tests/need-chromium
 	$(BIN)/python -m tests.browser.screenshots
 
@@ -74,7 +74,7 @@ web/node_modules/.stamp: web/package-lock.json
 	cd web && npm ci --silent --no-audit --no-fund
 	@touch $@
 
-web/dist/.stamp: web/node_modules/.stamp $(WEB_SOURCES)
+web/dist.stamp: web/node_modules/.stamp $(WEB_SOURCES)
 	cd web && npm run --silent build -- --logLevel warn
 	@touch $@
 

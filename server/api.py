@@ -3,15 +3,18 @@
 from __future__ import annotations
 
 import json
+import logging
 from typing import Any
 
+from django.conf import settings
 from django.core.exceptions import RequestDataTooBig
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.errors import HttpError, ValidationError
+from ninja.parser import Parser
 from ninja.utils import check_csrf
 
-from mensuration.problem import UnreadableDocument
+from mensuration.problem import HALF_LETTER, UnreadableDocument
 from server.problems.api import router as problems
 from server.working_out.answers import router as answers
 from server.working_out.api import router as working_out
@@ -19,6 +22,9 @@ from server.working_out.cards import router as cards
 from server.working_out.editing import router as editing
 from server.working_out.meshes import router as meshes
 from server.working_out.sounding import router as sounding
+
+LOG = logging.getLogger("server")
+LONGEST_PLACE = 200
 
 
 def from_our_page(request: HttpRequest) -> bool:
@@ -28,7 +34,32 @@ def from_our_page(request: HttpRequest) -> bool:
     return True
 
 
-api = NinjaAPI(title="Tilt Grid", version="1", docs_url=None, openapi_url="/openapi.json", auth=from_our_page)
+class Bodies(Parser):
+    """Bodies as texts of JSON that can be written again."""
+
+    def parse_body(self, request: HttpRequest) -> Any:
+        try:
+            body = json.loads(request.body)
+            if b"\\ud" in request.body.lower():
+                json.dumps(body, ensure_ascii=False).encode()
+        except UnicodeEncodeError:
+            raise HttpError(422, HALF_LETTER) from None
+        except (
+            ValueError,
+            RecursionError,
+        ):  # no UTF-8, a number of thousands of digits, brackets without end
+            raise HttpError(400, "this is not a JSON text that can be read") from None
+        return body
+
+
+api = NinjaAPI(
+    title="Tilt Grid",
+    version="1",
+    docs_url=None,
+    openapi_url="/openapi.json",
+    auth=from_our_page,
+    parser=Bodies(),
+)
 api.add_router("", working_out)
 api.add_router("", answers)
 api.add_router("", editing)
@@ -67,7 +98,18 @@ def too_big(request: HttpRequest, error: RequestDataTooBig) -> HttpResponse:
 def invalid(request: HttpRequest, error: ValidationError) -> HttpResponse:
     fault: dict[str, Any] = error.errors[0]
     where = ".".join(str(step) for step in fault["loc"][2:])
+    if len(where) > LONGEST_PLACE:
+        return says(request, "this is nested too deeply to be read", 422)
     return says(request, f"{where}: {fault['msg'].lower()}" if where else fault["msg"].lower(), 422)
+
+
+@api.exception_handler(Exception)
+def unexpected(request: HttpRequest, error: Exception) -> HttpResponse:
+    """A mistake of the program: said, and logged."""
+    if not settings.LENIENT:
+        raise error
+    LOG.exception("failed: %s %s", request.method, request.path)
+    return says(request, "something in the program failed here; what you typed is kept", 500)
 
 
 def openapi_text() -> str:

@@ -30,17 +30,18 @@ def _secret_key() -> str:
 
 SECRET_KEY = _secret_key()
 DEBUG = os.environ.get("TILT_GRID_DEBUG") == "1"
+LENIENT = os.environ.get("TILT_GRID_STRICT") != "1"  # what a test wants to see, a person at work does not
 ALLOWED_HOSTS = ["127.0.0.1", "localhost", "[::1]"]
 CSRF_TRUSTED_ORIGINS = ["http://127.0.0.1:5173", "http://localhost:5173"] if DEBUG else []
 
 INSTALLED_APPS = ["csp", "ninja", "server.problems"]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
-    "whitenoise.middleware.WhiteNoiseMiddleware",
     "csp.middleware.CSPMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",  # after those whose headers its answers need, too
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
-    "django.middleware.clickjacking.XFrameOptionsMiddleware",
 ]
 ROOT_URLCONF = "server.urls"
 WSGI_APPLICATION = "server.wsgi.application"
@@ -66,6 +67,7 @@ USE_I18N = False
 # Built files carry a hash of their contents in their names, so browsers may keep them for good.
 WHITENOISE_ROOT = BUILT_WEB if BUILT_WEB.is_dir() else None
 WHITENOISE_INDEX_FILE = False
+WHITENOISE_ALLOW_ALL_ORIGINS = False
 WHITENOISE_IMMUTABLE_FILE_TEST = r"/assets/"
 STATIC_URL = "/static/"
 

@@ -81,6 +81,8 @@ def net_of(joined: Joined, drawing: SpaceDrawing) -> Net | str:
         return "where round pieces cut one another, what is left of their sides is not laid flat here"
     if any(len(facet.rings) > 1 for face in drawing.faces for facet in face.facets):
         return "a face with a hole in it hangs on two sides: there is no net in one piece"
+    if not all(any(_sides(facet.rings[0])) for face in drawing.faces for facet in face.facets):
+        return "a part of it is too thin beside the rest to be laid flat"
     if len(joined.pieces) == 1:
         return _Folding(drawing).net() or APART
     folding = _Folding(drawing, joints=True)

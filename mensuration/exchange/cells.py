@@ -15,6 +15,9 @@ HEADER = re.compile(
 COMMA_NUMBER = re.compile(r"[-−]?\d+,\d+")
 
 
+MAX_LINE = 100_000
+
+
 class TableError(ValueError):
     """A text that is no table; the sentence says why."""
 
@@ -29,11 +32,15 @@ def parted_cells(text: str) -> tuple[list[list[str]], str]:
     lines = [line for line in re.split(r"\r\n|\r|\n", text) if line.strip()]
     if not lines:
         raise TableError("there is nothing here: a table needs a line of names and at least one row")
-    delimiter = _delimiter(lines)
+    longest = max(len(line) for line in lines)
+    if longest > MAX_LINE:
+        raise TableError(f"a line here has {longest} characters: {MAX_LINE} are the most")
     try:
-        return list(csv.reader(io.StringIO(text, newline=""), delimiter=delimiter)), delimiter
+        delimiter = _delimiter(lines)
+        return list(csv.reader(io.StringIO(text, newline=""), delimiter=delimiter, strict=True)), delimiter
     except csv.Error as error:
-        raise TableError(f"this text can't be read as a table: {error}") from None
+        says = "a quotation mark is not closed" if "unexpected end" in str(error) else str(error)
+        raise TableError(f"this text can't be read as a table: {says}") from None
 
 
 def decimal_point(text: str, commas: bool) -> str:

@@ -2,6 +2,7 @@
 
 from mensuration.problem.document import (
     FORMAT,
+    HALF_LETTER,
     MAX_BYTES,
     Problem,
     UnreadableDocument,
@@ -17,6 +18,7 @@ from mensuration.problem.while_typing import Typing, while_typing
 __all__ = [
     "ALSO",
     "FORMAT",
+    "HALF_LETTER",
     "MAX_BYTES",
     "Problem",
     "Results",

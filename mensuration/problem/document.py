@@ -20,6 +20,7 @@ MAX_BYTES = 1_000_000  # of a document, written without any gaps
 MAX_FILE_BYTES = 4 * MAX_BYTES  # of a file, which may be indented
 MAX_DEPTH = 40
 MAX_DIGITS = 300  # of a number in a field that is only kept
+HALF_LETTER = "there is half of a letter here, which no text can hold"
 TOO_LARGE = "the problem is larger than 1 MB, the most a problem may have"
 MAX_FIGURES = 50
 MAX_LINES = 200
@@ -116,7 +117,11 @@ def _check_shape(document: dict[str, Any]) -> None:
     else:
         raise UnreadableDocument(f"this is nested deeper than {MAX_DEPTH} levels")
     text = json.dumps(document, ensure_ascii=False, separators=(",", ":"))
-    if len(text.encode("utf-8", "surrogatepass")) > MAX_BYTES:
+    try:
+        size = len(text.encode())
+    except UnicodeEncodeError:
+        raise UnreadableDocument(HALF_LETTER) from None
+    if size > MAX_BYTES:
         raise UnreadableDocument(TOO_LARGE)
 
 

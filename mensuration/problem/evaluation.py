@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import logging
 from collections.abc import Collection, Iterator
 from contextlib import suppress
 from functools import partial
@@ -38,12 +39,16 @@ from mensuration.telling.mathematics import Maths
 from mensuration.telling.working import expression_working, rounding_line, tell_all, unit_line
 from mensuration.units import ANGLE, NO_UNIT, NUMBER, POWERS, UNITS, Kind, Unit
 
+LOG = logging.getLogger("mensuration")
 SIZES = (1e-25, 1e25)  # of lengths that are typed, in metres
 KIND_NAMES = {0: "number", 1: "length", 2: "area", 3: "volume"}
 
 
 class Evaluation:
     """One problem, being worked out."""
+
+    lenient = False
+    """Whether a mistake of the program itself is said at its place and logged rather than raised."""
 
     def __init__(self, problem: Problem, also: Collection[str]) -> None:
         self.problem = problem
@@ -84,6 +89,8 @@ class Evaluation:
                 self.complaints.add(where(node, self.names, self.problem), "too-deep", says)
             except OutOfTime:
                 self.complaints.add(where(node, self.names, self.problem), "out-of-time", UNFINISHED)
+            except Exception:
+                self._unexpected(where(node, self.names, self.problem))
         with suppress(OutOfTime), piece():
             for name, says in retyped(self.trees, self.lines, self.scope(None), self.teller):
                 self.complaints.add(f"lines.{name}.expression", "retyped", says, "warning")
@@ -108,7 +115,18 @@ class Evaluation:
                     return name, self.works[name].results(also)
             except OutOfTime:
                 self.complaints.add(f"figures.{name}", "out-of-time", UNFINISHED)
+            except Exception:
+                self._unexpected(f"figures.{name}")
         return None
+
+    def _unexpected(self, place: str) -> None:
+        """What nobody thought of is said at its place where people work, and takes nothing else along; elsewhere it is seen."""
+        if not self.lenient:
+            raise
+        LOG.exception("not worked out: %s", place)
+        self.complaints.add(
+            place, "unexpected", "this could not be worked out: something in the program failed here"
+        )
 
     def _about(self) -> About:
         """What decides what everyday words mean."""

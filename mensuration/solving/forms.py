@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator
 from functools import lru_cache
 from itertools import combinations
+from math import inf
 
 from mensuration.catalogue.figure import Figure
 from mensuration.expressions import parse, paths
@@ -12,6 +13,7 @@ from mensuration.expressions.algebras import Floats
 
 MOST_PLANS = 20_000
 MOST_TOGETHER = 3
+LARGE = 1e100  # sizes of which a float holds no third power
 SURELY = 1e-9
 Form = tuple[str, str]  # a quantity and its formula
 
@@ -119,4 +121,5 @@ def reached(figure: Figure, known: Iterable[str]) -> set[str]:
 
 def noise_in(expression: str, values: Floats) -> float:
     """By how much a formula in floats may be off, at the sizes of what it names."""
-    return SURELY * (1 + max(abs(values[name]) for name in inputs(expression))) ** 3
+    size = 1 + max(abs(values[name]) for name in inputs(expression))
+    return SURELY * size**3 if size < LARGE else inf

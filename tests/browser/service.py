@@ -31,6 +31,7 @@ class Service:
             **os.environ,
             "TILT_GRID_VAR": str(folder),
             "TILT_GRID_WORKERS": "1",
+            "TILT_GRID_STRICT": "1",
             **settings,
             "DJANGO_SETTINGS_MODULE": "server.settings",
         }

@@ -121,9 +121,9 @@ class Round:
         for k in range(STEPS):
             angle = 2 * pi * k / STEPS
             across, above = cos(angle) * lean, sin(angle)
-            size = hypot(across, above) / (sign * tube)
+            share = sign * tube / (hypot(across, above) or 1.0)
             middle = self._around(r, z, angle)
-            points.append(along(along(middle, across / size, view.right), above / size, view.up))
+            points.append(along(along(middle, across * share, view.right), above * share, view.up))
         return points
 
     def _tube_outline(self) -> None:
