@@ -101,7 +101,7 @@ class Bench:
             headers={"X-CSRFToken": token, "Content-Type": "application/json"},
         )  # fmt: skip
         assert answer.ok, answer.text()
-        return answer.json()
+        return answer.json() if answer.status != 204 else None
 
     def part(self, name: str) -> Any:
         return self.page.locator(f"g[data-part={name}]")

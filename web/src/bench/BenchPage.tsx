@@ -5,6 +5,8 @@ import { api, Refused } from "../api/client";
 import type { Opened } from "../api/types";
 import { NotHere } from "../ui/NotHere";
 import { BenchContext, createBenchStore } from "../document/store";
+import { forgetUnsaved, sameDocument, unsavedOf } from "../document/unsaved";
+import { KeptHere } from "./KeptHere";
 import { Workspace } from "./Workspace";
 
 /** The page where one problem is worked. */
@@ -19,13 +21,22 @@ export default function BenchPage() {
     retry: (count, error) => count < 2 && !(error instanceof Refused && error.status === 404),
   });
   if (!Number.isInteger(id)) return <NotHere />;
-  if (opened.error) return <NotHere says={opened.error.message} />;
+  if (opened.error) return <NotHere says={opened.error.message}>{<KeptHere id={id} />}</NotHere>;
   if (!opened.data) return <p className="p-8 text-soft">Opening …</p>;
   return <Opened key={opened.data.id} opened={opened.data} />;
 }
 
 function Opened({ opened }: { opened: Opened }) {
-  const [store] = useState(() => createBenchStore(opened.id, opened.document));
+  const [store] = useState(() => {
+    const made = createBenchStore(opened.id, opened.document, opened.version);
+    const left = unsavedOf(opened.id);
+    if (left && sameDocument(left.document, opened.document)) forgetUnsaved(opened.id);
+    else if (left) {
+      made.getState().commit(left.document);
+      made.getState().set({ notice: "What was not saved when this was left is here again." });
+    }
+    return made;
+  });
   return (
     <BenchContext value={store}>
       <Workspace opened={opened} />

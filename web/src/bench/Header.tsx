@@ -64,6 +64,7 @@ function SavedSign({ saving }: { saving: Saving }) {
     saved: saving.state === "saved" && saving.of !== document ? "Saving …" : "Saved",
     saving: "Saving …",
     failed: "Not saved yet",
+    gone: "Kept here",
     conflict: "Waiting for your choice",
   }[saving.state];
   return (

@@ -3,6 +3,7 @@ import type { Complaint, Opened } from "../api/types";
 import { Asks } from "../statement/Asks";
 import { Statement } from "../statement/Statement";
 import { Conflict } from "./Conflict";
+import { SaveAsNew } from "./KeptHere";
 import { Header } from "./Header";
 import { remember, useBench, useBenchStore } from "../document/store";
 import { TypedWithin } from "../document/TypedWithin";
@@ -35,7 +36,8 @@ export function Workspace({ opened }: { opened: Opened }) {
   useEffect(() => {
     document.title = `${document_.title || "Untitled problem"} · Tilt Grid`;
   }, [document_.title]);
-  useEffect(() => remember(opened.id, store), [opened.id, store, document_]);
+  const version = saving.state === "saved" && saving.of === document_ ? saving.version : undefined;
+  useEffect(() => remember(opened.id, store, version), [opened.id, store, document_, version]);
 
   const fault = worked.fault ?? (saving.state === "failed" ? saving.says : null);
   const complaints = worked.results?.complaints ?? NO_COMPLAINTS;
@@ -43,6 +45,14 @@ export function Workspace({ opened }: { opened: Opened }) {
     <div className="flex min-h-screen flex-col lg:h-screen lg:overflow-hidden">
       <Header opened={opened} saving={saving} />
       <h1 className="hidden px-4 py-2 text-2xl font-semibold print:block">{document_.title}</h1>
+      {saving.state === "gone" ? (
+        <p role="alert" className="flex flex-wrap items-center gap-3 bg-alarm-wash px-4 py-1.5">
+          <span className="mr-auto">
+            <b>This problem was removed by somebody.</b> Your work is kept here.
+          </span>
+          <SaveAsNew id={opened.id} document={() => store.getState().document} />
+        </p>
+      ) : null}
       {saving.state === "conflict" ? <Conflict current={saving.current} settle={settle} /> : null}
       {fault ? (
         <p role="alert" className="bg-alarm-wash px-4 py-1.5 text-sm text-alarm">

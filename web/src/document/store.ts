@@ -2,6 +2,7 @@ import { createContext, useContext } from "react";
 import { createStore, useStore, type StoreApi } from "zustand";
 import { temporal, type TemporalState } from "zundo";
 import type { Edit, ProblemDocument } from "../api/types";
+import { sameDocument } from "./unsaved";
 import { verbsOn, type Done } from "./verbs";
 
 /** The measure whose tally is shown; a figure that has none of this name shows its first. */
@@ -107,6 +108,8 @@ const historyKey = (of: number | string) => `tilt-grid.history.${of}`;
 
 interface Remembered {
   document: ProblemDocument;
+  /** The version under which the server has this document; not there while it has not. */
+  version?: number | undefined;
   past: Tracked[];
   future: Tracked[];
 }
@@ -121,16 +124,18 @@ export function keptHere(of: number | string): Remembered | null {
 }
 
 /** The history kept in this browser, if it belongs to the document as it was opened. */
-function remembered(of: number | string, document: ProblemDocument): Remembered | null {
+function remembered(of: number | string, document: ProblemDocument, version?: number): Remembered | null {
   const kept = keptHere(of);
-  return kept && JSON.stringify(kept.document) === JSON.stringify(document) ? kept : null;
+  const own = (version !== undefined && kept?.version === version) || sameDocument(kept?.document, document);
+  return own ? kept : null;
 }
 
 /** Keep the history for after a reload; the oldest steps go when it grows too large. */
-export function remember(of: number | string, store: BenchStore) {
+export function remember(of: number | string, store: BenchStore, version?: number) {
   const { pastStates, futureStates } = store.temporal.getState();
   const kept: Remembered = {
     document: store.getState().document,
+    version,
     past: pastStates as Tracked[],
     future: futureStates as Tracked[],
   };
@@ -146,8 +151,8 @@ export function remember(of: number | string, store: BenchStore) {
   }
 }
 
-export function createBenchStore(of: number | string, document: ProblemDocument): BenchStore {
-  const kept = remembered(of, document);
+export function createBenchStore(of: number | string, document: ProblemDocument, version?: number): BenchStore {
+  const kept = remembered(of, document, version);
   const store = createStore<BenchState>()(
     temporal(
       (set, get, api) => ({

@@ -18,6 +18,7 @@ export interface Worked {
 }
 
 const MOMENT = 300;
+const RETRY = 3000;
 
 /**
  * The results of what is on the bench, as fast as the server gives them: one request at a time, and
@@ -45,9 +46,10 @@ export function useResults(): Worked {
       busy = true;
       for (let of = newest(), more = also(), done = false; !done && !ended; of = newest(), more = also()) {
         const late = setTimeout(() => setWorked((before) => ({ ...before, late: true })), MOMENT);
-        const change = await evaluated(of, more);
+        const { change, again } = await evaluated(of, more);
         clearTimeout(late);
         if (!ended) setWorked(change);
+        if (again && !ended) setTimeout(() => void work(), RETRY); // the server may be back by then
         done = newest() === of && also() === more;
       }
       busy = false;
@@ -87,11 +89,17 @@ function alsoOfProfile(state: BenchState): string[] {
   return [state.measure, state.solid ? "solid" : "", state.measure === "spun_volume" ? "ways" : ""];
 }
 
+interface Evaluated {
+  change: (before: Worked) => Worked;
+  /** Whether there may be an answer a little later. */
+  again: boolean;
+}
+
 /** Ask for the results of a document; answers with the change that they make. */
-async function evaluated(document: ProblemDocument, also: string): Promise<(before: Worked) => Worked> {
+async function evaluated(document: ProblemDocument, also: string): Promise<Evaluated> {
   try {
     const fresh = await api.evaluate(document, also);
-    return (before) => {
+    const change = (before: Worked): Worked => {
       // What is as it was keeps its identity, so that only what changed is drawn again.
       const results = replaceEqualDeep(before.results, fresh);
       const answers = results.asks.map((now, index) => (now.text === null ? (before.answers[index] ?? now) : now));
@@ -104,9 +112,11 @@ async function evaluated(document: ProblemDocument, also: string): Promise<(befo
         late: false,
       };
     };
+    return { change, again: false };
   } catch (error) {
-    const fault = error instanceof Refused ? error.message : String(error);
-    return (before) => ({ ...before, fault, late: false });
+    const refused = error instanceof Refused ? error : new Refused(String(error), 0);
+    const again = refused.status === 0 || refused.status === 429 || refused.status === 502 || refused.status === 504;
+    return { change: (before) => ({ ...before, fault: refused.message, late: false }), again };
   }
 }
 

@@ -33,7 +33,11 @@ export function AskEditor({ ask, faults, answer, create = false, children, onCha
       open={open}
       onOpenChange={(now) => {
         setOpen(now);
-        if (now) setDraft(create ? { label: "", expression: known[0] ?? "" } : ask);
+        // Left without its button, what was changed is kept: of an ask in the problem, of a new one for the next time.
+        if (!now && !create && draft.expression.trim() && JSON.stringify(draft) !== JSON.stringify(ask))
+          onChange(draft);
+        else if (now && !create) setDraft(ask);
+        else if (now && draft.expression === "") setDraft({ label: "", expression: known[0] ?? "" });
       }}
     >
       <Popover.Trigger
@@ -55,6 +59,7 @@ export function AskEditor({ ask, faults, answer, create = false, children, onCha
                 rates: rates && rates.length > 0 ? rates : undefined,
               });
               setOpen(false);
+              if (create) setDraft({ label: "", expression: "" });
             }}
           >
             <label>

@@ -27,11 +27,9 @@ export const Statement = memo(function Statement({ words }: { words: Word[] }) {
         defaultValue={statement}
         onBlur={(event) => commit(event.target.value)}
         onKeyDown={(event) => {
-          if (event.key === "Escape") {
-            event.currentTarget.value = statement;
-            event.currentTarget.blur();
-          }
-          if (event.key === "Enter" && (event.ctrlKey || event.metaKey)) event.currentTarget.blur();
+          // Escape leaves the field and keeps what was written, which can be undone.
+          const done = event.key === "Escape" || (event.key === "Enter" && (event.ctrlKey || event.metaKey));
+          if (done) event.currentTarget.blur();
         }}
       />
     );
