@@ -52,12 +52,12 @@ def test_work_done_while_the_server_is_away_outlives_the_window(bench: Bench) ->
     bench.make(PAD)
     page = bench.page
     bench.expect_total("24.00 m²")
-    away(page)
+    page.context.set_offline(True)
     widen(page, "7.5")
     expect(page.get_by_role("alert").filter(has_text="can't be reached")).to_be_visible()
     address = page.url
     page.goto("about:blank")
-    back(page)
+    page.context.set_offline(False)
     page.goto(address)
     expect(page.get_by_text("What was not saved when this was left is here again")).to_be_visible()
     bench.expect_total("30.00 m²")
