@@ -8,6 +8,7 @@ import pytest
 from playwright.sync_api import Page, Route, expect
 
 from tests.browser.conftest import PAD, Bench
+from tests.browser.service import Service
 
 SAVES = "**/api/problems/*"
 WORK = "**/api/evaluate*"
@@ -48,16 +49,16 @@ def elsewhere(bench: Bench, text: str) -> None:
     bench.api("PUT", f"/problems/{now['id']}", {"version": now["version"], "document": now["document"]})
 
 
-def test_work_done_while_the_server_is_away_outlives_the_window(bench: Bench) -> None:
+def test_work_done_while_the_server_is_away_outlives_the_window(bench: Bench, service: Service) -> None:
     bench.make(PAD)
     page = bench.page
     bench.expect_total("24.00 m²")
-    page.context.set_offline(True)
+    service.stop()
     widen(page, "7.5")
     expect(page.get_by_role("alert").filter(has_text="can't be reached")).to_be_visible()
     address = page.url
     page.goto("about:blank")
-    page.context.set_offline(False)
+    service.start()
     page.goto(address)
     expect(page.get_by_text("What was not saved when this was left is here again")).to_be_visible()
     bench.expect_total("30.00 m²")
