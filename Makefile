@@ -8,17 +8,24 @@ HOST := 127.0.0.1
 PORT ?= 8000
 WEB_SOURCES := $(shell find web/src web/public -type f) web/index.html web/vite.config.ts web/package-lock.json
 
-export TILT_GRID_VAR := $(abspath $(VAR))
+export TILT_GRID_VAR := $(if $(filter /%,$(VAR)),$(VAR),$(CURDIR)/$(VAR))
 
-.PHONY: fuzz demo test figure bench screenshots dev check types schema clean
+.PHONY: backup restore fuzz demo test figure bench screenshots dev check types schema clean
 
 demo: $(VENV)/run.stamp web/dist.stamp
+	@$(BIN)/python -m server check
 	@$(BIN)/python manage.py migrate --verbosity 0
 	@$(BIN)/python manage.py load_demo
 	@echo
 	@echo "  Tilt Grid is at http://$(HOST):$(PORT)/   (Ctrl+C ends it; your work is kept in $(VAR)/)"
 	@echo
 	@exec $(BIN)/python -m server run --host $(HOST) --port $(PORT)
+
+# A copy of the data, also while it is in use, and back again: make backup FILE=copy.sqlite3
+FILE ?=
+backup restore: $(VENV)/run.stamp
+	@test -n "$(FILE)" || { echo "Say which file: make $@ FILE=copy.sqlite3" >&2; exit 1; }
+	@$(BIN)/python -m server $@ "$(abspath $(FILE))"
 
 dev: $(VENV)/test.stamp web/node_modules/.stamp
 	@$(BIN)/python manage.py migrate --verbosity 0
@@ -62,6 +69,7 @@ schema: $(VENV)/run.stamp
 	$(BIN)/python -m mensuration schema > docs/problem.schema.json
 
 $(VENV)/run.stamp: requirements.lock
+	@$(PYTHON) -c 'import sys; sys.exit(sys.version_info < (3, 11))' || { echo "Tilt Grid needs Python 3.11 or newer; this is $$($(PYTHON) --version 2>&1). Name a newer one: make demo PYTHON=python3.12" >&2; exit 1; }
 	@test -x $(BIN)/python || $(PYTHON) -m venv $(VENV)
 	$(BIN)/python -m pip install --quiet --disable-pip-version-check -r requirements.lock
 	@touch $@

@@ -56,7 +56,7 @@ class Caller:
 def first_load() -> tuple[float, float]:
     """Compressed kilobytes of script at first load: of the shelf, and with the bench."""
     dist = ROOT / "web/dist"
-    shelf = re.findall(r'(?:src|href)="/(assets/[^"]+\.js)"', (dist / "index.html").read_text())
+    shelf = re.findall(r'(?:src|href)="\./(assets/[^"]+\.js)"', (dist / "index.html").read_text())
     bench = [str(path.relative_to(dist)) for path in dist.glob("assets/BenchPage-*.js")]
 
     def size(names: list[str]) -> float:

@@ -1,10 +1,12 @@
-"""``python -m server openapi`` prints the API's OpenAPI document, ``python -m server run`` serves the application."""
+"""``python -m server`` followed by ``run`` serves the application, by ``check`` looks at its data, by ``backup FILE`` or ``restore
+FILE`` copies it, by ``openapi`` prints the API's OpenAPI document."""
 
 from __future__ import annotations
 
 import argparse
 import os
 import sys
+from pathlib import Path
 
 
 def main() -> int:
@@ -15,17 +17,40 @@ def main() -> int:
     serve = verbs.add_parser("run", help="serve the application")
     serve.add_argument("--host", default="127.0.0.1")
     serve.add_argument("--port", type=int, default=8000)
+    verbs.add_parser("check", help="look whether data can be kept and is sound")
+    for verb in ("backup", "restore"):
+        verbs.add_parser(verb, help=f"{verb} the data, also while it is in use").add_argument(
+            "file", type=Path
+        )
     told = parser.parse_args()
     if told.verb == "run":
         from server.running import run
 
         return run(told.host, told.port)
+    if told.verb in ("check", "backup", "restore"):
+        return keep(told.verb, getattr(told, "file", None))
     import django
 
     django.setup()
     from server.api import openapi_text  # only once the settings are there
 
     sys.stdout.write(openapi_text())
+    return 0
+
+
+def keep(verb: str, file: Path | None) -> int:
+    from server.keeping import Unkept, backup, check, restore
+    from server.running import var
+
+    try:
+        if file is None:
+            check(var())
+        else:
+            count = (backup if verb == "backup" else restore)(var(), file)
+            print(f"{count} problems {'are in ' + str(file) if verb == 'backup' else 'are back'}.")
+    except Unkept as error:
+        print(error, file=sys.stderr)
+        return 1
     return 0
 
 

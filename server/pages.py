@@ -3,9 +3,12 @@
 from __future__ import annotations
 
 from django.conf import settings
-from django.http import HttpRequest, HttpResponse
+from django.db import DatabaseError
+from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.views.decorators.csrf import ensure_csrf_cookie
 from django.views.decorators.http import require_safe
+
+from server.problems.models import Problem
 
 
 @require_safe
@@ -17,4 +20,15 @@ def app_page(request: HttpRequest) -> HttpResponse:
         return HttpResponse(
             "The web app is not built yet: run make demo.", status=503, content_type="text/plain"
         )
-    return HttpResponse(page.read_bytes(), headers={"Cache-Control": "no-cache"})
+    text = page.read_text("utf-8").replace("<head>", f'<head><base href="{settings.CSRF_COOKIE_PATH}" />', 1)
+    return HttpResponse(text, headers={"Cache-Control": "no-cache"})
+
+
+@require_safe
+def health(request: HttpRequest) -> HttpResponse:
+    """Whether the application can answer and its data can be read."""
+    try:
+        Problem.objects.exists()
+    except DatabaseError as error:
+        return JsonResponse({"status": "ill", "says": f"the data can't be read: {error}"}, status=503)
+    return JsonResponse({"status": "well"})

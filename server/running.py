@@ -5,10 +5,13 @@ from __future__ import annotations
 import os
 import socket
 import sys
+from pathlib import Path
 
 from granian import Granian
 from granian.constants import Interfaces
 from granian.log import LogLevels
+
+from server.keeping import Unkept, check
 
 
 def workers_wanted() -> int:
@@ -17,6 +20,11 @@ def workers_wanted() -> int:
     if told.isdigit() and int(told) > 0:
         return int(told)
     return len(os.sched_getaffinity(0)) if hasattr(os, "sched_getaffinity") else os.cpu_count() or 1
+
+
+def var() -> Path:
+    """Where the data is kept."""
+    return Path(os.environ.get("TILT_GRID_VAR") or Path(__file__).resolve().parent.parent / "var")
 
 
 def fault_of(host: str, port: int) -> str | None:
@@ -36,6 +44,11 @@ def fault_of(host: str, port: int) -> str | None:
 def run(host: str, port: int) -> int:
     """Serve until it is ended; 1 where it can't begin."""
     fault = fault_of(host, port)
+    if fault is None:
+        try:
+            check(var())
+        except Unkept as error:
+            fault = str(error)
     if fault is not None:
         print(fault, file=sys.stderr)
         return 1

@@ -10,6 +10,12 @@ from django.core.management.utils import get_random_secret_key
 
 from mensuration.problem import MAX_BYTES
 
+
+def _list(name: str) -> list[str]:
+    """What a setting holds, with commas between."""
+    return [each.strip() for each in os.environ.get(name, "").split(",") if each.strip()]
+
+
 ROOT = Path(__file__).resolve().parent.parent
 VAR = Path(os.environ.get("TILT_GRID_VAR", ROOT / "var"))
 BUILT_WEB = ROOT / "web" / "dist"
@@ -31,8 +37,21 @@ def _secret_key() -> str:
 SECRET_KEY = _secret_key()
 DEBUG = os.environ.get("TILT_GRID_DEBUG") == "1"
 LENIENT = os.environ.get("TILT_GRID_STRICT") != "1"  # what a test wants to see, a person at work does not
-ALLOWED_HOSTS = ["127.0.0.1", "localhost", "[::1]"]
-CSRF_TRUSTED_ORIGINS = ["http://127.0.0.1:5173", "http://localhost:5173"] if DEBUG else []
+ALLOWED_HOSTS = ["127.0.0.1", "localhost", "[::1]", *_list("TILT_GRID_HOSTS")]
+CSRF_TRUSTED_ORIGINS = [
+    *(["http://127.0.0.1:5173", "http://localhost:5173"] if DEBUG else []),
+    *_list("TILT_GRID_ORIGINS"),
+]
+PREFIX = "/" + os.environ.get("TILT_GRID_PREFIX", "").strip("/")  # under which all is served, "/" for nothing
+FORCE_SCRIPT_NAME = PREFIX.rstrip("/") or None
+HTTPS = os.environ.get("TILT_GRID_HTTPS") == "1"  # a proxy speaks it, and says so in X-Forwarded-Proto
+if HTTPS:
+    SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https")
+    SECURE_SSL_REDIRECT = True
+    SECURE_REDIRECT_EXEMPT = [r"^health$"]
+    SECURE_HSTS_SECONDS = 60 * 60 * 24 * 365
+    SECURE_HSTS_INCLUDE_SUBDOMAINS = SECURE_HSTS_PRELOAD = True
+    CSRF_COOKIE_SECURE = SESSION_COOKIE_SECURE = True
 
 INSTALLED_APPS = ["csp", "ninja", "server.problems"]
 MIDDLEWARE = [
@@ -54,7 +73,8 @@ DATABASES = {
         "OPTIONS": {
             "transaction_mode": "IMMEDIATE",
             "timeout": 10,
-            "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL; PRAGMA foreign_keys=ON;",
+            "init_command": "PRAGMA journal_mode=WAL; PRAGMA foreign_keys=ON; "
+            + f"PRAGMA synchronous={'NORMAL' if os.environ.get('TILT_GRID_SYNC') == 'normal' else 'FULL'};",
         },
     }
 }
@@ -75,6 +95,7 @@ STATIC_URL = "/static/"
 DATA_UPLOAD_MAX_MEMORY_SIZE = 8 * MAX_BYTES
 
 CSRF_COOKIE_SAMESITE = "Strict"
+CSRF_COOKIE_PATH = PREFIX.rstrip("/") + "/"
 SECURE_CONTENT_TYPE_NOSNIFF = True
 SECURE_REFERRER_POLICY = "same-origin"
 SECURE_CROSS_ORIGIN_OPENER_POLICY = "same-origin"
@@ -88,8 +109,44 @@ CONTENT_SECURITY_POLICY = {
         "font-src": [SELF],
         "connect-src": [SELF],
         "object-src": [NONE],
-        "base-uri": [NONE],
+        "base-uri": [SELF],
         "form-action": [SELF],
         "frame-ancestors": [NONE],
     }
+}
+
+# What goes wrong, to standard error and, where a file is named, into that, which is begun anew at a megabyte.
+LOG_FILE = os.environ.get("TILT_GRID_LOG")
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "formatters": {"line": {"format": "{asctime} {levelname} {name} {message}", "style": "{"}},
+    "handlers": {
+        "error": {"class": "logging.StreamHandler", "formatter": "line"},
+        **(
+            {
+                "file": {
+                    "class": "logging.handlers.RotatingFileHandler",
+                    "filename": LOG_FILE,
+                    "maxBytes": 1_000_000,
+                    "backupCount": 5,
+                    "formatter": "line",
+                    "delay": True,
+                }
+            }
+            if LOG_FILE
+            else {}
+        ),
+    },
+    "loggers": {
+        **{
+            name: {
+                "handlers": ["error", *(["file"] if LOG_FILE else [])],
+                "level": "INFO",
+                "propagate": False,
+            }
+            for name in ("server", "mensuration")
+        },
+        "django.request": {"level": "CRITICAL"},  # told once, by the front door
+    },
 }

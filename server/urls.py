@@ -3,9 +3,10 @@
 from django.urls import path, re_path
 
 from server.api import api
-from server.pages import app_page
+from server.pages import app_page, health
 
 urlpatterns = [
     path("api/", api.urls),
+    path("health", health),
     re_path(r"^(?!api/|assets/).*$", app_page),
 ]

@@ -41,14 +41,17 @@ class Answered:
     seconds: float = 0.0
 
 
-def asked_of(scope: dict[str, Any], body: bytes) -> Asked:
-    """The request of an ASGI scope."""
-    root = scope.get("root_path", "")
+def asked_of(scope: dict[str, Any], body: bytes, prefix: str = "") -> Asked:
+    """The request of an ASGI scope; ``prefix`` is what all is served under, which a proxy may or may not have taken off."""
+    root = f"/{prefix}" if prefix else ""
+    path = scope["path"]
+    if root and (path == root or path.startswith(f"{root}/")):
+        path = path.removeprefix(root) or "/"
     server, client = scope.get("server") or ("localhost", 80), scope.get("client") or ("", 0)
     environ = {
         "REQUEST_METHOD": scope["method"],
         "SCRIPT_NAME": root,
-        "PATH_INFO": scope["path"].removeprefix(root).encode("utf-8").decode("latin-1"),
+        "PATH_INFO": path.encode("utf-8").decode("latin-1"),
         "QUERY_STRING": scope["query_string"].decode("latin-1"),
         "SERVER_PROTOCOL": f"HTTP/{scope['http_version']}",
         "SERVER_NAME": str(server[0]),

@@ -5,7 +5,9 @@ from __future__ import annotations
 import asyncio
 import gzip
 import json
+import logging
 import os
+import time
 from collections.abc import Awaitable, Callable
 from concurrent.futures import ThreadPoolExecutor
 from contextlib import suppress
@@ -21,9 +23,12 @@ from server.front.lanes import Lanes, Limits, TooLong, TooMany
 Receive = Callable[[], Awaitable[dict[str, Any]]]
 Send = Callable[[dict[str, Any]], Awaitable[None]]
 
+PREFIX = os.environ.get("TILT_GRID_PREFIX", "").strip("/")
 BODY_SECONDS = float(os.environ.get("TILT_GRID_BODY_SECONDS", "20"))
 MOST_BYTES = 8_000_000
 THREADS = 16
+SLOW = 3.0  # seconds from which on a request is noted
+LOG = logging.getLogger("server.front")
 STORED = "/api/problems"
 SMALL = 1000  # bytes that are not worth compressing
 TEXTS = ("text/", "application/json", "application/javascript", "image/svg+xml")
@@ -58,9 +63,11 @@ class FrontDoor:
         if scope["type"] == "lifespan":
             await self._live(receive, send)
         elif scope["type"] == "http":
+            begun = time.monotonic()
             with suppress(Gone):
                 answered = await self._answered(scope, receive)
                 await _send(answered, scope, send)
+                note(scope, answered.status, time.monotonic() - begun)
 
     async def _live(self, receive: Receive, send: Send) -> None:
         while True:
@@ -69,11 +76,13 @@ class FrontDoor:
                 self.lanes = Lanes(self.quick, self.limits)
                 await self.lanes.begin()
                 serve_with(self.lanes)
+                LOG.info("begun: process %d, %d quick lanes", os.getpid(), self.quick)
                 await send({"type": "lifespan.startup.complete"})
             elif message["type"] == "lifespan.shutdown":
                 if self.lanes is not None:
                     self.lanes.stop()
                 self.threads.shutdown(wait=False)
+                LOG.info("ended: process %d", os.getpid())
                 await send({"type": "lifespan.shutdown.complete"})
                 return
 
@@ -85,7 +94,7 @@ class FrontDoor:
             return says(LATE.format(BODY_SECONDS), 408)
         except Large:
             return says(LARGE, 413)
-        asked = asked_of(scope, body)
+        asked = asked_of(scope, body, PREFIX)
         work = asyncio.ensure_future(self._worked(asked))
         gone = asyncio.ensure_future(_until_gone(receive))
         try:
@@ -105,6 +114,12 @@ class FrontDoor:
         if self.lanes is not None and is_worked_out(asked):
             return await self.lanes.answer(asked, client_of(asked))
         return await asyncio.get_running_loop().run_in_executor(self.threads, answer, asked)
+
+
+def note(scope: dict[str, Any], status: int, seconds: float) -> None:
+    """Into the log what failed, what was refused and what took long: what was asked for, never by whom or with which words."""
+    if status >= 500 or status in (408, 413, 429) or seconds > SLOW:
+        LOG.warning("%s %s: %d after %.2f s", scope["method"], scope["path"], status, seconds)
 
 
 def lanes_wanted() -> int:

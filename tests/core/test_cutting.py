@@ -256,7 +256,7 @@ def two_at_random(seed: int) -> list[dict[str, Any]]:
     return pieces
 
 
-@pytest.mark.parametrize("seed", range(8))
+@pytest.mark.parametrize("seed", range(3))
 def test_random_round_pieces_agree_with_mesh_booleans(seed: int) -> None:
     check_against_mesh(two_at_random(seed), 240, 3e-3)
 

@@ -55,7 +55,11 @@ class Person:
         told = {name.lower(): value for name, value in answer.getheaders()}
         if told.get("content-encoding") == "gzip":
             found = gzip.decompress(found)
-        return answer.status, json.loads(found) if "json" in told.get("content-type", "") else found, told
+        return (
+            answer.status,
+            json.loads(found) if found and "json" in told.get("content-type", "") else found,
+            told,
+        )
 
     def half(self, length: int, sent: bytes) -> socket.socket:
         """A request that tells of more than it brings."""

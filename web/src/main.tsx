@@ -2,6 +2,7 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { lazy, StrictMode, Suspense } from "react";
 import { createRoot } from "react-dom/client";
 import { createBrowserRouter, RouterProvider } from "react-router";
+import { BASE } from "./api/client";
 import { NotHere } from "./ui/NotHere";
 import { Shelf } from "./shelf/Shelf";
 import { ErrorBoundary } from "./ui/ErrorBoundary";
@@ -12,15 +13,18 @@ const Gallery = lazy(() => import("./gallery/Gallery"));
 const CardPage = lazy(() => import("./gallery/CardPage"));
 const SheetPage = lazy(() => import("./gallery/SheetPage"));
 
-const router = createBrowserRouter([
-  { path: "/", element: <Shelf /> },
-  { path: "/problems/:id", element: <BenchPage /> },
-  { path: "/cards", element: <Gallery /> },
-  { path: "/cards/sheet", element: <SheetPage /> },
-  { path: "/cards/:name", element: <CardPage as="card" /> },
-  { path: "/cards/:name/cases", element: <CardPage as="cases" /> },
-  { path: "*", element: <NotHere /> },
-]);
+const router = createBrowserRouter(
+  [
+    { path: "/", element: <Shelf /> },
+    { path: "/problems/:id", element: <BenchPage /> },
+    { path: "/cards", element: <Gallery /> },
+    { path: "/cards/sheet", element: <SheetPage /> },
+    { path: "/cards/:name", element: <CardPage as="card" /> },
+    { path: "/cards/:name/cases", element: <CardPage as="cases" /> },
+    { path: "*", element: <NotHere /> },
+  ],
+  { basename: BASE },
+);
 const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } });
 
 const root = document.getElementById("root");

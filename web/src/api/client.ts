@@ -33,6 +33,9 @@ export class Refused extends Error {
   }
 }
 
+/** Where all of it is served, with a stroke at its end. */
+export const BASE = document.querySelector("base") ? new URL(document.baseURI).pathname : "/";
+
 function csrfToken(): string {
   return /(?:^|;\s*)csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? "";
 }
@@ -50,7 +53,7 @@ async function askFor<T>(
 ): Promise<T> {
   let response: Response;
   try {
-    response = await fetch(`/api${path}`, {
+    response = await fetch(`${BASE}api${path}`, {
       ...init,
       method,
       headers: {
@@ -80,7 +83,9 @@ async function askFor<T>(
 
 /** The sounding device's readings as they arrive, until there are no more or the signal ends it. */
 async function* sounding(bed: string, count: number, seed: number, signal: AbortSignal): AsyncGenerator<Sounding> {
-  const response = await fetch(`/api/sounding?bed=${encodeURIComponent(bed)}&count=${count}&seed=${seed}`, { signal });
+  const response = await fetch(`${BASE}api/sounding?bed=${encodeURIComponent(bed)}&count=${count}&seed=${seed}`, {
+    signal,
+  });
   if (!response.ok || !response.body) {
     const refusal = (await response.json().catch(() => null)) as { says?: string } | null;
     throw new Refused(refusal?.says ?? `The server answered with an error (${response.status}).`, response.status);
@@ -147,5 +152,5 @@ export const api = {
     ),
   measureMesh: (file: File) => ask<MeshAnswer>("POST", "/mesh/measure", file),
   sheet: () => ask<SheetRow[]>("GET", "/cards/sheet"),
-  fileAddress: (id: number) => `/api/problems/${id}/file`,
+  fileAddress: (id: number) => `${BASE}api/problems/${id}/file`,
 };
