@@ -47,6 +47,10 @@ class ReadTable(Frozen):
     says: tuple[str, ...]
 
 
+_BEGINS = re.compile(r"'*[=+\-@\t\r]")  # what a spreadsheet works out, behind apostrophes too
+_NUMBER = re.compile(r"[-+]?\d+([.,]\d+)?")
+
+
 def read_table(text: str, figure: Figure) -> ReadTable:
     """Columns and rows of a table whose first line names the columns, and what was made of it, in sentences.
 
@@ -60,7 +64,7 @@ def read_table(text: str, figure: Figure) -> ReadTable:
     whole = [row for row in parted if len(row) > 1 or "".join(row).strip()]  # a row of empty cells is a case
     if not whole:
         raise TableError("there is nothing here: a table needs a line of names and at least one row")
-    cells = [[cell.strip()[:MAX_CELL] for cell in row] for row in whole]
+    cells = [[_typed(cell.strip())[:MAX_CELL] for cell in row] for row in whole]
     header, body = cells[0], cells[1:]
     if len(header) > MAX_COLUMNS:
         raise TableError(f"this table has {len(header)} columns; at most {MAX_COLUMNS} can be read")
@@ -190,13 +194,26 @@ def _written(
     others = [m.name for m in figure.measures if m.name not in own]
     out = io.StringIO()
     writer = csv.writer(out, delimiter=DELIMITERS[delimiter], lineterminator="\r\n")
-    writer.writerow(
-        [*(_heading(c, units) for c in columns), *(_with_unit(n, units.get(n)) for n in others), "says"]
-    )
+    heads = [*(_heading(c, units) for c in columns), *(_with_unit(n, units.get(n)) for n in others), "says"]
+    writer.writerow(map(as_text, heads))
     for row, told in zip(rows, worked, strict=True):
         texts = [_shown(name, own.get(name), row, told.cells, decimal_comma) for name in (*own, *others)]
-        writer.writerow([*texts, told.says or ""])
+        writer.writerow(map(as_text, [*texts, told.says or ""]))
     return out.getvalue()
+
+
+def as_text(cell: str) -> str:
+    """A cell that no spreadsheet takes for a formula of its own: behind an apostrophe, unless it is a number.
+
+    >>> [as_text(cell) for cell in ("=1+1", "-2.5", "@now", "pipe")]
+    ["'=1+1", '-2.5', "'@now", 'pipe']
+    """
+    return f"'{cell}" if _BEGINS.match(cell) and not _NUMBER.fullmatch(cell) else cell
+
+
+def _typed(cell: str) -> str:
+    """A cell without the apostrophe that :func:`as_text` put before it."""
+    return cell[1:] if cell[:1] == "'" and _BEGINS.match(cell) else cell
 
 
 def _shown(

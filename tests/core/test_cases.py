@@ -401,3 +401,15 @@ def test_the_other_solution_of_a_row_can_be_chosen() -> None:
     one, two = reckoned(*columns, rows=[row, {**row, "solution": "2"}], figure="triangle")["rows"]
     assert one["solutions"] == two["solutions"] == 2
     assert one["cells"]["c"]["number"] != two["cells"]["c"]["number"]
+
+
+def test_cells_that_go_out_are_no_formulas_of_a_spreadsheet_and_come_back_as_they_were() -> None:
+    notes = ["=HYPERLINK(1)", "+1 more", "@home", "-2.5", "- two", "'=quoted", "plain", "\tgap"]
+    columns = [{"name": "radius"}, {"name": "=cmd", "role": "note"}]
+    rows = [{"radius": "2", "=cmd": note} for note in notes]
+    text = table_text(read(document("sphere", columns, rows)), "pipes")
+    cells = [cell for row in csv.reader(io.StringIO(text)) for cell in row if cell]
+    for cell in cells:
+        assert cell[0] not in "=+@\t" and (cell[0] != "-" or cell == "-2.5"), cell
+    back = read_table(text, figures()["sphere"])
+    assert [row["=cmd"] for row in back["rows"]] == notes
