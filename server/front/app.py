@@ -55,7 +55,7 @@ class FrontDoor:
     """``POST`` requests that store nothing are worked out in lanes; all others are answered by threads."""
 
     def __init__(self, quick: int | None = None, limits: Limits | None = None) -> None:
-        self.quick, self.limits = quick or lanes_wanted(), limits or Limits()
+        self.quick, self.limits = quick or lanes_wanted(), limits or limits_wanted()
         self.lanes: Lanes | None = None
         self.threads = ThreadPoolExecutor(THREADS, "answering")
 
@@ -120,6 +120,16 @@ def note(scope: dict[str, Any], status: int, seconds: float) -> None:
     """Into the log what failed, what was refused and what took long: what was asked for, never by whom or with which words."""
     if status >= 500 or status in (408, 413, 429) or seconds > SLOW:
         LOG.warning("%s %s: %d after %.2f s", scope["method"], scope["path"], status, seconds)
+
+
+def limits_wanted() -> Limits:
+    """The usual limits, or those that TILT_GRID_SECONDS makes."""
+    told = os.environ.get("TILT_GRID_SECONDS", "")
+    try:
+        patient = float(told)
+    except ValueError:
+        return Limits()
+    return Limits(patient=patient, whole=patient * 1.5) if 0.1 <= patient <= 600 else Limits()
 
 
 def lanes_wanted() -> int:

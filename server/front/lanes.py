@@ -35,8 +35,8 @@ class Limits:
     and how many in all may be under way or wait; after how many requests a process is made anew."""
 
     quick: float = 1.0
-    patient: float = 6.0
-    whole: float = 9.5
+    patient: float = 6.5
+    whole: float = 9.8
     of_a_client: int = 12
     in_all: int = 400
     requests_a_process: int = 2000

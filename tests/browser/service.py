@@ -32,6 +32,7 @@ class Service:
             "TILT_GRID_VAR": str(folder),
             "TILT_GRID_WORKERS": "1",
             "TILT_GRID_STRICT": "1",
+            "TILT_GRID_SECONDS": "60",  # on a busy machine, too
             **settings,
             "DJANGO_SETTINGS_MODULE": "server.settings",
         }

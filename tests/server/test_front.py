@@ -24,7 +24,7 @@ THICKETS = problem(*(ellipses(40, f"t{n}", f"5.{n}") for n in range(4)))
 
 @pytest.fixture(scope="module")
 def service(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Service]:
-    running = Service(tmp_path_factory.mktemp("var"), TILT_GRID_BODY_SECONDS="2")
+    running = Service(tmp_path_factory.mktemp("var"), TILT_GRID_BODY_SECONDS="2", TILT_GRID_SECONDS="6")
     yield running
     running.stop()
 
