@@ -47,6 +47,12 @@ def keep(verb: str, file: Path | None) -> int:
             check(var())
         else:
             count = (backup if verb == "backup" else restore)(var(), file)
+            if verb == "restore":  # a copy may be older than the program
+                import django
+                from django.core.management import call_command
+
+                django.setup()
+                call_command("migrate", verbosity=0)
             print(f"{count} problems {'are in ' + str(file) if verb == 'backup' else 'are back'}.")
     except Unkept as error:
         print(error, file=sys.stderr)

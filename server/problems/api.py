@@ -8,18 +8,30 @@ from typing import Any
 
 from django.db import transaction
 from django.db.models import QuerySet
-from django.http import HttpRequest, HttpResponse
+from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
+from django.utils import timezone
 from ninja import Router, Status
+from pydantic import ValidationError
 
 from mensuration.problem import Problem as Document
-from mensuration.problem import read, read_text
+from mensuration.problem import UnreadableDocument, read, read_text
 from server.problems.demo import put_demo_on_shelf
-from server.problems.models import Problem
-from server.problems.previews import preview_of
-from server.problems.schemas import Conflict, Created, Listed, Opened, Refusal, Saved
+from server.problems.models import Earlier, Problem
+from server.problems.previews import NOTHING, preview_of
+from server.problems.schemas import (
+    Conflict,
+    Created,
+    Listed,
+    ListedEarlier,
+    Opened,
+    OpenedEarlier,
+    Refusal,
+    Saved,
+)
 
 router = Router()
+UNREADABLE = "this problem was stored by another version of Tilt Grid and can't be read by this one; its file can still be downloaded from the shelf"
 
 
 def _store(request: HttpRequest, document: Document) -> Problem:
@@ -29,10 +41,36 @@ def _store(request: HttpRequest, document: Document) -> Problem:
     return problem
 
 
+def _listed(problem: Problem) -> Listed:
+    """A row of the shelf; one that this version can't read is there all the same, without its picture."""
+    try:
+        return Listed.from_orm(problem)
+    except ValidationError:
+        problem.preview = {**NOTHING, "faults": 1}
+        return Listed.from_orm(problem)
+
+
 @router.get("", response=list[Listed])
-def shelf(request: HttpRequest) -> QuerySet[Problem]:
+def shelf(request: HttpRequest) -> list[Listed]:
     """All problems, the last changed first."""
-    return Problem.objects.all()
+    return [_listed(problem) for problem in Problem.here.defer("document")]
+
+
+@router.get("/bin", response=list[Listed])
+def in_the_bin(request: HttpRequest) -> list[Listed]:
+    """The problems that were removed in the last thirty days, the last one first."""
+    Problem.empty_bin()
+    removed = Problem.objects.exclude(removed=None).order_by("-removed").defer("document")
+    return [_listed(problem) for problem in removed]
+
+
+@router.post("/{problem_id}/bring-back", response={204: None, 404: Refusal})
+def bring_back(request: HttpRequest, problem_id: int) -> Status[None]:
+    """Put a removed problem on the shelf again."""
+    found = Problem.objects.filter(id=problem_id).exclude(removed=None).update(removed=None)
+    if not found:
+        raise Http404
+    return Status(204, None)
 
 
 @router.post("", response={201: Opened, 422: Refusal}, exclude_none=True)
@@ -60,9 +98,14 @@ def demo(request: HttpRequest) -> Status[int]:
     return Status(201, put_demo_on_shelf())
 
 
-@router.get("/{problem_id}", response={200: Opened, 404: Refusal}, exclude_none=True)
-def opened(request: HttpRequest, problem_id: int) -> Problem:
-    return get_object_or_404(Problem, id=problem_id)
+@router.get("/{problem_id}", response={200: Opened, 404: Refusal, 422: Refusal}, exclude_none=True)
+def opened(request: HttpRequest, problem_id: int) -> Opened:
+    """One problem. UnreadableDocument where this version can't read what another one stored."""
+    problem = get_object_or_404(Problem.here, id=problem_id)
+    try:
+        return Opened.from_orm(problem)
+    except ValidationError:
+        raise UnreadableDocument(UNREADABLE) from None
 
 
 @router.put(
@@ -74,23 +117,44 @@ def save(request: HttpRequest, problem_id: int, saved: Saved) -> Problem | Statu
     kept = Problem(id=problem_id, version=saved.version + 1)
     shown = preview_of(document, request, kept.show)  # before the database is held
     with transaction.atomic():
-        problem = get_object_or_404(Problem, id=problem_id)
+        problem = get_object_or_404(Problem.here, id=problem_id)
         sent = document.model_dump(mode="json", exclude_none=True)
         if problem.version == saved.version + 1 and problem.document == sent:
             return problem  # the answer to this very save was lost
         if problem.version != saved.version:
             sentence = "this problem was changed elsewhere in the meantime"
             return Status(409, {"says": sentence, "current": problem})
+        Earlier.keep(problem)
         problem.put(document, shown)
         problem.version += 1
         problem.save()
     return problem
 
 
+@router.get("/{problem_id}/earlier", response={200: list[ListedEarlier], 404: Refusal})
+def earlier(request: HttpRequest, problem_id: int) -> QuerySet[Earlier]:
+    """The versions of a problem that are kept, the last one first."""
+    return get_object_or_404(Problem.here, id=problem_id).earlier.defer("document")
+
+
+@router.get(
+    "/{problem_id}/earlier/{version}",
+    response={200: OpenedEarlier, 404: Refusal, 422: Refusal},
+    exclude_none=True,
+)
+def earlier_version(request: HttpRequest, problem_id: int, version: int) -> OpenedEarlier:
+    """A problem as it was in an earlier version."""
+    kept = get_object_or_404(get_object_or_404(Problem.here, id=problem_id).earlier, version=version)
+    try:
+        return OpenedEarlier.from_orm(kept)
+    except ValidationError:
+        raise UnreadableDocument(UNREADABLE) from None
+
+
 @router.post("/{problem_id}/copy", response={201: Opened, 404: Refusal}, exclude_none=True)
 def copy(request: HttpRequest, problem_id: int) -> Status[Problem]:
     """A copy beside the original."""
-    original = get_object_or_404(Problem, id=problem_id)
+    original = get_object_or_404(Problem.here, id=problem_id)
     document = read(original.document)
     title = document.title or "Untitled problem"
     return Status(201, _store(request, document.model_copy(update={"title": f"{title} (copy)"[:200]})))
@@ -98,14 +162,18 @@ def copy(request: HttpRequest, problem_id: int) -> Status[Problem]:
 
 @router.delete("/{problem_id}", response={204: None, 404: Refusal})
 def remove(request: HttpRequest, problem_id: int) -> Status[None]:
-    get_object_or_404(Problem, id=problem_id).delete()
+    """Put a problem into the bin."""
+    found = Problem.here.filter(id=problem_id).update(removed=timezone.now())
+    if not found:
+        raise Http404
+    Problem.empty_bin()
     return Status(204, None)
 
 
 @router.get("/{problem_id}/file", response={200: dict[str, Any], 404: Refusal})
 def download(request: HttpRequest, problem_id: int) -> HttpResponse:
     """The problem as a file."""
-    problem = get_object_or_404(Problem, id=problem_id)
+    problem = get_object_or_404(Problem.here, id=problem_id)
     name = re.sub(r"[^a-z0-9]+", "-", problem.title.lower()).strip("-") or "problem"
     text = json.dumps(problem.document, indent=2, ensure_ascii=False)
     disposition = f'attachment; filename="{name}.json"'

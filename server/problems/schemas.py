@@ -19,7 +19,7 @@ class Listed(ModelSchema):
 
     class Meta:
         model = Problem
-        fields = ["id", "title", "version", "created", "changed"]
+        fields = ["id", "title", "version", "created", "changed", "removed"]
 
 
 class Opened(Schema):
@@ -28,6 +28,18 @@ class Opened(Schema):
     id: int
     version: int
     changed: datetime
+    document: Document
+
+
+class ListedEarlier(Schema):
+    """A version of a problem that was replaced, and when."""
+
+    version: int
+    title: str
+    saved: datetime
+
+
+class OpenedEarlier(ListedEarlier):
     document: Document
 
 

@@ -330,6 +330,14 @@ def test_problems_are_copied_and_removed_on_the_shelf(bench: Bench) -> None:
     page.get_by_role("alertdialog").get_by_role("button", name="Remove").click()
     expect(page.get_by_role("heading", name="Short-lived pad (copy)")).to_have_count(0)
     expect(page.get_by_role("heading", name="Short-lived pad")).to_be_visible()
+    page.get_by_role("button", name="removed").click()
+    row = (
+        page.get_by_role("region", name="Bin")
+        .get_by_role("listitem")
+        .filter(has_text="Short-lived pad (copy)")
+    )
+    row.get_by_role("button", name="Bring back").click()
+    expect(page.get_by_role("heading", name="Short-lived pad (copy)")).to_be_visible()
 
 
 def figure_boxes(page: Page, selector: str) -> list[dict[str, Any]]:

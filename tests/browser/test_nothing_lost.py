@@ -195,3 +195,26 @@ def test_a_dialog_left_by_escape_keeps_what_was_typed(bench: Bench) -> None:
     page.get_by_label("Statement").fill("A long paragraph about a pad.")
     page.keyboard.press("Escape")
     expect(page.get_by_test_id("statement")).to_have_text("A long paragraph about a pad.")
+
+
+def test_an_earlier_version_is_looked_at_and_brought_back(bench: Bench) -> None:
+    bench.make(PAD)
+    page = bench.page
+    bench.expect_total("24.00 m²")
+    widen(page, "9")
+    bench.expect_total("36.00 m²")
+    bench.expect_saved()
+    page.get_by_role("button", name="Earlier", exact=True).click()
+    versions = page.get_by_role("dialog", name="Earlier versions")
+    versions.get_by_role("button", name="Look").click()
+    bench.expect_total("24.00 m²")
+    assert width(bench) == "9"  # only looked at
+    page.keyboard.press("Escape")
+    bench.expect_total("36.00 m²")
+    page.get_by_role("button", name="Earlier", exact=True).click()
+    versions.get_by_role("button", name="Bring back").click()
+    bench.expect_total("24.00 m²")
+    bench.expect_saved()
+    assert width(bench) == "6"
+    page.keyboard.press("Control+z")
+    bench.expect_total("36.00 m²")

@@ -4,18 +4,22 @@ from __future__ import annotations
 
 import copy
 import json
+from datetime import datetime, timedelta
 from typing import Any
 
 import pytest
 from django.core.management import call_command
 from django.db import connection
+from django.db.models import F
 from django.test import Client
+from django.utils import timezone
 
 from mensuration.cards.gallery import CardRow, SheetRow
 from mensuration.frozen import adapter, as_data
 from mensuration.problem import Results, evaluate_document
 from mensuration.problem.kinds import ALSO
-from server.problems.models import Problem
+from server.problems.earlier import superfluous
+from server.problems.models import Earlier, Problem
 from server.working_out.api import Reference
 from tests.server.conftest import ROOT, Page
 
@@ -383,3 +387,76 @@ def test_a_long_chain_of_figures_is_worked_out_or_said(page: Page) -> None:
         assert "card" in results["figures"][f"c{n}"] or any(
             c["where"].startswith(f"figures.c{n}") for c in results["complaints"]
         )
+
+
+def test_removed_problems_can_be_brought_back_for_thirty_days(page: Page, kicker: dict[str, Any]) -> None:
+    made = page.ask("POST", "/problems", {"document": kicker})[1]["id"]
+    assert page.ask("DELETE", f"/problems/{made}")[0] == 204
+    for method, path in (("GET", ""), ("PUT", ""), ("DELETE", ""), ("POST", "/copy"), ("GET", "/file")):
+        body = {"version": 1, "document": kicker} if method == "PUT" else None
+        assert page.ask(method, f"/problems/{made}{path}", body)[0] == 404
+    assert page.ask("GET", "/problems")[1] == []
+    (only,) = page.ask("GET", "/problems/bin")[1]
+    assert (only["id"], only["title"]) == (made, kicker["title"]) and only["removed"]
+    assert page.ask("POST", f"/problems/{made}/bring-back")[0] == 204
+    assert page.ask("POST", f"/problems/{made}/bring-back")[0] == 404
+    assert page.ask("GET", "/problems/bin")[1] == []
+    assert page.ask("GET", f"/problems/{made}")[1]["document"]["title"] == kicker["title"]
+    page.ask("DELETE", f"/problems/{made}")
+    Problem.objects.filter(id=made).update(removed=timezone.now() - timedelta(days=31))
+    assert page.ask("GET", "/problems/bin")[1] == [] and not Problem.objects.exists()
+
+
+def test_a_row_that_this_version_cannot_read_takes_nothing_else_along(
+    page: Page, kicker: dict[str, Any]
+) -> None:
+    good = page.ask("POST", "/problems", {"document": kicker})[1]["id"]
+    odd = page.ask("POST", "/problems", {"document": {**kicker, "title": "Odd"}})[1]["id"]
+    Problem.objects.filter(id=odd).update(preview={"of": "later"}, document={"figures": 5})
+    shelf = {each["id"]: each for each in page.ask("GET", "/problems")[1]}
+    assert shelf[odd]["title"] == "Odd" and shelf[odd]["preview"]["faults"] == 1
+    assert shelf[good]["preview"]["answers"]
+    status, told = page.ask("GET", f"/problems/{odd}")
+    assert status == 422 and "another version" in told["says"]
+    assert page.ask("GET", f"/problems/{odd}/file")[1] == {"figures": 5}
+    assert page.ask("POST", f"/problems/{odd}/copy")[0] == 422
+
+
+def test_earlier_versions_are_kept_thinned_and_can_be_read(page: Page, kicker: dict[str, Any]) -> None:
+    made = page.ask("POST", "/problems", {"document": kicker})[1]["id"]
+    for version in range(1, 4):
+        saved = {"version": version, "document": {**kicker, "title": f"Change {version}"}}
+        assert page.ask("PUT", f"/problems/{made}", saved)[0] == 200
+        Earlier.objects.update(saved=F("saved") - timedelta(minutes=2))  # time passes
+    told = page.ask("GET", f"/problems/{made}/earlier")[1]
+    assert [(each["version"], each["title"]) for each in told] == [
+        (3, "Change 2"),
+        (2, "Change 1"),
+        (1, kicker["title"]),
+    ]
+    assert page.ask("GET", f"/problems/{made}/earlier/2")[1]["document"]["title"] == "Change 1"
+    assert page.ask("GET", f"/problems/{made}/earlier/9")[0] == 404
+    Earlier.objects.update(saved=timezone.now())  # a version a minute is enough
+    page.ask("PUT", f"/problems/{made}", {"version": 4, "document": kicker})
+    assert Earlier.objects.count() == 3
+    Earlier.objects.filter(version=2).update(document={"figures": 5})
+    assert page.ask("GET", f"/problems/{made}/earlier/2")[0] == 422
+    Problem.objects.get(id=made).delete()
+    assert not Earlier.objects.exists()
+
+
+def test_versions_are_thinned_with_age() -> None:
+    """A year of saves each minute, thinned at every one, leaves few, and what is left of each age is as far apart as it should be."""
+    now = datetime(2026, 1, 1)
+    kept: list[datetime] = []
+    for minute in range(0, 60 * 24 * 60, 7):
+        here = now + timedelta(minutes=minute)
+        kept.append(here)
+        dropped = superfluous(kept, here)
+        kept = [time for time in kept if time not in dropped]
+    here = now + timedelta(days=60)
+    ages = [here - time for time in kept]
+    assert sum(age <= timedelta(hours=1) for age in ages) >= 8
+    assert 20 <= sum(age <= timedelta(days=1) for age in ages) <= 40
+    assert 25 <= sum(timedelta(days=1) < age <= timedelta(days=30) for age in ages) <= 35
+    assert len(kept) < 80 and max(ages) > timedelta(days=59) and kept[0] == now

@@ -6,8 +6,10 @@ import type {
   EntryAnswer,
   Forms,
   Listed,
+  ListedEarlier,
   MeshAnswer,
   Opened,
+  OpenedEarlier,
   ProblemDocument,
   Reference,
   Results,
@@ -34,7 +36,7 @@ export class Refused extends Error {
 }
 
 /** Where all of it is served, with a stroke at its end. */
-export const BASE = document.querySelector("base") ? new URL(document.baseURI).pathname : "/";
+export const BASE = globalThis.document?.querySelector("base") ? new URL(document.baseURI).pathname : "/";
 
 function csrfToken(): string {
   return /(?:^|;\s*)csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? "";
@@ -109,6 +111,10 @@ export const api = {
     ask<Opened>("PUT", `/problems/${id}`, { version, document }, { keepalive: leaving }),
   loadDemo: () => ask<number>("POST", "/problems/demo"),
   copy: (id: number) => ask<Opened>("POST", `/problems/${id}/copy`),
+  earlier: (id: number) => ask<ListedEarlier[]>("GET", `/problems/${id}/earlier`),
+  earlierVersion: (id: number, version: number) => ask<OpenedEarlier>("GET", `/problems/${id}/earlier/${version}`),
+  bin: () => ask<Listed[]>("GET", "/problems/bin"),
+  bringBack: (id: number) => ask<undefined>("POST", `/problems/${id}/bring-back`),
   remove: (id: number) => ask<undefined>("DELETE", `/problems/${id}`),
   evaluate: (document: ProblemDocument, also = "") =>
     ask<Results>("POST", `/evaluate${also ? `?also=${also}` : ""}`, document),

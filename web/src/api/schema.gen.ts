@@ -332,6 +332,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/problems/bin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * In The Bin
+         * @description The problems that were removed in the last thirty days, the last one first.
+         */
+        get: operations["server_problems_api_in_the_bin"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/problems/demo": {
         parameters: {
             query?: never;
@@ -379,7 +399,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Opened */
+        /**
+         * Opened
+         * @description One problem. UnreadableDocument where this version can't read what another one stored.
+         */
         get: operations["server_problems_api_opened"];
         /**
          * Save
@@ -387,8 +410,31 @@ export interface paths {
          */
         put: operations["server_problems_api_save"];
         post?: never;
-        /** Remove */
+        /**
+         * Remove
+         * @description Put a problem into the bin.
+         */
         delete: operations["server_problems_api_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/problems/{problem_id}/bring-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Back
+         * @description Put a removed problem on the shelf again.
+         */
+        post: operations["server_problems_api_bring_back"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -408,6 +454,46 @@ export interface paths {
          * @description A copy beside the original.
          */
         post: operations["server_problems_api_copy"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/problems/{problem_id}/earlier": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Earlier
+         * @description The versions of a problem that are kept, the last one first.
+         */
+        get: operations["server_problems_api_earlier"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/problems/{problem_id}/earlier/{version}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Earlier Version
+         * @description A problem as it was in an earlier version.
+         */
+        get: operations["server_problems_api_earlier_version"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1986,12 +2072,32 @@ export interface components {
             /** ID */
             id?: number | null;
             preview: components["schemas"]["Preview"];
+            /**
+             * Removed
+             * @description When it went to the bin
+             */
+            removed?: string | null;
             /** Title */
             title?: string | null;
             /**
              * Version
              * @default 1
              */
+            version: number;
+        };
+        /**
+         * ListedEarlier
+         * @description A version of a problem that was replaced, and when.
+         */
+        ListedEarlier: {
+            /**
+             * Saved
+             * Format: date-time
+             */
+            saved: string;
+            /** Title */
+            title: string;
+            /** Version */
             version: number;
         };
         /**
@@ -2189,6 +2295,19 @@ export interface components {
             document: components["schemas"]["Problem"];
             /** Id */
             id: number;
+            /** Version */
+            version: number;
+        };
+        /** OpenedEarlier */
+        OpenedEarlier: {
+            document: components["schemas"]["Problem"];
+            /**
+             * Saved
+             * Format: date-time
+             */
+            saved: string;
+            /** Title */
+            title: string;
             /** Version */
             version: number;
         };
@@ -4516,6 +4635,26 @@ export interface operations {
             };
         };
     };
+    server_problems_api_in_the_bin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Listed"][];
+                };
+            };
+        };
+    };
     server_problems_api_demo: {
         parameters: {
             query?: never;
@@ -4591,6 +4730,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4682,6 +4830,35 @@ export interface operations {
             };
         };
     };
+    server_problems_api_bring_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                problem_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     server_problems_api_copy: {
         parameters: {
             query?: never;
@@ -4704,6 +4881,78 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_problems_api_earlier: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                problem_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListedEarlier"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_problems_api_earlier_version: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                problem_id: number;
+                version: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenedEarlier"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -24,6 +24,8 @@ export type Preview = Schemas["Preview"];
 export type Join = PartDocument["join"];
 
 export type Opened = Schemas["Opened"];
+export type ListedEarlier = Schemas["ListedEarlier"];
+export type OpenedEarlier = Schemas["OpenedEarlier"];
 export type Listed = Schemas["Listed"];
 export type Results = Schemas["Results"];
 export type FigureResults = Results["figures"][string];

@@ -3,6 +3,7 @@ import type { Opened } from "../api/types";
 import { api } from "../api/client";
 import { PageHeader } from "../ui/PageHeader";
 import { TextInPlace } from "../ui/TextInPlace";
+import { EarlierVersions } from "./Earlier";
 import { SettingsButton } from "../statement/SettingsButton";
 import { Button } from "../ui/Button";
 import { Shortcuts } from "../ui/Shortcuts";
@@ -32,6 +33,7 @@ export const Header = memo(function Header({ opened, saving }: { opened: Opened;
       </h1>
       <SavedSign saving={saving} />
       <UndoButtons />
+      <EarlierVersions id={opened.id} />
       <SettingsButton />
       <Button
         title="The working before a class, step by step"

@@ -71,7 +71,7 @@ export function ProblemCard({ problem }: { problem: Listed }) {
           <AlertDialog.Content className="popover fixed top-1/3 left-1/2 w-[min(26rem,92vw)] -translate-x-1/2">
             <AlertDialog.Title className="text-lg font-semibold">Remove “{title}”?</AlertDialog.Title>
             <AlertDialog.Description className="my-3">
-              It goes from the shelf for good. To keep a copy, download it as a file first.
+              It goes into the bin, from which it can be brought back for thirty days.
             </AlertDialog.Description>
             <div className="flex justify-end gap-2">
               <AlertDialog.Cancel asChild>

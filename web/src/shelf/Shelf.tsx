@@ -5,9 +5,10 @@ import { api } from "../api/client";
 import { Brand } from "../ui/Brand";
 import { Button } from "../ui/Button";
 import { Places } from "../ui/PageHeader";
+import { Bin } from "./Bin";
 import { ProblemCard } from "./ProblemCard";
 
-const MAX_FILE = 1_000_000;
+const MAX_FILE = 4_000_000; // an indented file of a problem of 1 MB
 
 /** The home page: the saved problems, each with a small picture of its figure. */
 export function Shelf() {
@@ -85,6 +86,7 @@ export function Shelf() {
             ))}
           </ul>
         )}
+        <Bin />
       </main>
     </div>
   );
