@@ -154,3 +154,29 @@ def test_the_demo_table_is_on_the_shelf_and_saves_itself(page: Page, bench: Benc
     expect(cell(page, 6, "bore")).to_contain_text("agrees")
     bench.expect_saved()
     assert bench.stored()["figures"][0]["rows"][5]["thickness"] == "3.8"
+
+
+def test_names_go_on_in_a_cell(bench: Bench) -> None:
+    columns = [{"name": "radius", "role": "given"}, {"name": "height", "role": "given"}]
+    table = {
+        "name": "pots",
+        "kind": "cases",
+        "figure": "cylinder",
+        "columns": columns,
+        "rows": [{"radius": "2"}, {}],
+    }
+    lines = [{"name": "deep", "expression": "3 m"}]
+    bench.make(
+        {"format": "tilt-grid/problem", "version": 1, "title": "Pots", "figures": [table], "lines": lines}
+    )
+    page = bench.page
+    cell(page, 1, "height").dblclick()
+    page.keyboard.type("de")
+    expect(page.get_by_role("option", name="deep")).to_be_visible()
+    page.keyboard.press("ArrowDown")
+    page.keyboard.press("Enter")  # takes the name
+    expect(page.get_by_role("combobox", name="height, case 1")).to_have_value("deep")
+    page.keyboard.press("Enter")  # keeps the cell
+    expect(cell(page, 1, "height")).to_have_text("deep")
+    bench.expect_saved()
+    assert bench.stored()["figures"][0]["rows"][0]["height"] == "deep"

@@ -1,5 +1,7 @@
-import { memo, useRef, useState } from "react";
+import { memo, useContext, useRef, useState } from "react";
 import type { CaseColumn, CaseRow } from "../api/types";
+import { ExpressionField } from "../ui/ExpressionField";
+import { TypedHere } from "../ui/MeasureField";
 
 import type { Mark } from "./table";
 
@@ -26,17 +28,15 @@ export function CellEditor({ start, label, place, columns, onCommit, onCancel, o
     done.current = true;
     onCommit(text, next);
   };
+  const ask = useContext(TypedHere);
   return (
-    <input
-      autoFocus
-      aria-label={label}
-      className="field m-px rounded-none! border-2! border-pine! text-[0.95rem]!"
-      value={text}
-      onChange={(event) => setText(event.target.value)}
+    <span
+      className="contents"
       onBlur={() => {
         if (!done.current) onLeave(text);
       }}
       onKeyDown={(event) => {
+        if (event.defaultPrevented) return; // a way to go on was chosen
         if (event.key === "Enter") finish({ row: place.row + (event.shiftKey ? -1 : 1), column: place.column });
         else if (event.key === "Tab")
           finish(
@@ -46,14 +46,25 @@ export function CellEditor({ start, label, place, columns, onCommit, onCancel, o
                 ? { row: place.row, column: place.column + 1 }
                 : { row: place.row + 1, column: 0 },
           );
-        else if (event.key === "Escape") {
-          done.current = true;
-          onCancel();
-        } else return;
+        else return;
         event.preventDefault();
         event.stopPropagation();
       }}
-    />
+    >
+      <ExpressionField
+        value={start}
+        label={label}
+        atOnce="end"
+        className="m-px text-[0.95rem] *:rounded-none! *:border-2! *:border-pine!"
+        ask={ask ?? (() => Promise.resolve(null))}
+        onTyped={setText}
+        onBack={() => {
+          done.current = true;
+          onCancel();
+        }}
+        onCommit={() => undefined}
+      />
+    </span>
   );
 }
 

@@ -15,8 +15,8 @@ interface Props {
   /** The name under which a key goes to it. */
   place?: string | undefined;
   required?: boolean;
-  /** Whether it is entered as soon as it is there, all of its text chosen. */
-  atOnce?: boolean;
+  /** Whether it is entered as soon as it is there, with all of its text chosen or at its end. */
+  atOnce?: "chosen" | "end";
   /** What is seen of a text while it is typed, with the caret in it. */
   ask: (text: string, caret: number) => Promise<Typing | null>;
   /** While one types, and (with null) when the field is left or holds what it held. */
@@ -37,7 +37,7 @@ export function ExpressionField({
   className = "",
   place,
   required,
-  atOnce = false,
+  atOnce,
   ask,
   onSeen,
   onTyped,
@@ -55,7 +55,8 @@ export function ExpressionField({
   const list = useId();
 
   useEffect(() => {
-    if (atOnce) field.current?.select();
+    if (atOnce === "chosen") field.current?.select();
+    if (atOnce === "end") field.current?.setSelectionRange(field.current.value.length, field.current.value.length);
   }, [atOnce]);
   useEffect(() => {
     if (!focused) return;
@@ -109,7 +110,7 @@ export function ExpressionField({
           title={label}
           placeholder={placeholder}
           required={required}
-          autoFocus={atOnce}
+          autoFocus={atOnce !== undefined}
           autoComplete="off"
           spellCheck={false}
           value={text}

@@ -110,7 +110,7 @@ function OpenEditor({ editing, complaints, figure, drawn }: Props & { editing: E
       <ExpressionField
         value={typed}
         label={name}
-        atOnce
+        atOnce="chosen"
         className="mt-0.5 w-full text-base! text-ink"
         invalid={fault !== undefined}
         ask={ask}
