@@ -75,7 +75,12 @@ def test_its_health_is_told_and_its_log_names_no_words_of_anybody(school: Servic
     line = person.half(9_000_000, b'{"title": "secretword"')
     assert b" 413 " in line.recv(4000)
     line.close()
-    log = (Path(school.environment["TILT_GRID_VAR"]) / "log").read_text("utf-8")
+    file = Path(school.environment["TILT_GRID_VAR"]) / "log"
+    for _ in range(50):  # it is noted once the answer is on its way
+        log = file.read_text("utf-8")
+        if "POST /api/evaluate: 413" in log:
+            break
+        time.sleep(0.1)
     assert "begun: process" in log and "POST /api/evaluate: 413" in log
     assert "secretword" not in log and person.token not in log
 
