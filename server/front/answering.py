@@ -8,6 +8,7 @@ import time
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from functools import cache
+from http.cookies import CookieError, SimpleCookie
 from typing import Any
 
 from mensuration.budget import within
@@ -27,6 +28,15 @@ class Asked:
     @property
     def method(self) -> str:
         return self.environ["REQUEST_METHOD"]
+
+    @property
+    def client(self) -> str:
+        """Who asks: a browser by its cookie, at an address."""
+        try:
+            cookie = SimpleCookie(self.environ.get("HTTP_COOKIE", "")).get("csrftoken")
+        except CookieError:
+            cookie = None
+        return f"{self.environ['REMOTE_ADDR']} {cookie.value if cookie else ''}"[:200]
 
 
 @dataclass(frozen=True)

@@ -13,7 +13,6 @@ from concurrent.futures import ThreadPoolExecutor
 from contextlib import suppress
 from dataclasses import replace
 from functools import lru_cache
-from http.cookies import CookieError, SimpleCookie
 from typing import Any
 
 from server.front.answering import Answered, Asked, answer, asked_of
@@ -112,7 +111,7 @@ class FrontDoor:
 
     async def _worked(self, asked: Asked) -> Answered:
         if self.lanes is not None and is_worked_out(asked):
-            return await self.lanes.answer(asked, client_of(asked))
+            return await self.lanes.answer(asked, asked.client)
         return await asyncio.get_running_loop().run_in_executor(self.threads, answer, asked)
 
 
@@ -141,15 +140,6 @@ def lanes_wanted() -> int:
 def is_worked_out(asked: Asked) -> bool:
     """Whether a request only asks for something to be worked out."""
     return asked.method == "POST" and asked.path.startswith("/api/") and not asked.path.startswith(STORED)
-
-
-def client_of(asked: Asked) -> str:
-    """Who asks: a browser by its cookie, at an address."""
-    try:
-        cookie = SimpleCookie(asked.environ.get("HTTP_COOKIE", "")).get("csrftoken")
-    except CookieError:
-        cookie = None
-    return f"{asked.environ['REMOTE_ADDR']} {cookie.value if cookie else ''}"[:200]
 
 
 def says(sentence: str, status: int) -> Answered:

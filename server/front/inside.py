@@ -7,27 +7,20 @@ from collections.abc import Callable
 from concurrent.futures import CancelledError, Future
 from concurrent.futures import TimeoutError as Overdue
 from threading import Thread
-from typing import Protocol
 
 from server.front.answering import Answered, Asked
-from server.front.lanes import TooLong, TooMany
+from server.front.lanes import Lanes, TooLong, TooMany
 
 PATIENCE = 0.3  # seconds
 
 
-class Works(Protocol):
-    """What answers a client's request."""
-
-    async def answer(self, asked: Asked, client: str) -> Answered: ...
+_served: tuple[Lanes, asyncio.AbstractEventLoop] | None = None
 
 
-_served: tuple[Works, asyncio.AbstractEventLoop] | None = None
-
-
-def serve_with(works: Works) -> None:
+def serve_with(lanes: Lanes) -> None:
     """From now on use these lanes; called from the loop in which they run."""
     global _served
-    _served = works, asyncio.get_running_loop()
+    _served = lanes, asyncio.get_running_loop()
 
 
 def is_served() -> bool:
@@ -36,12 +29,12 @@ def is_served() -> bool:
 
 
 def worked_out(
-    environ: dict[str, str], path: str, body: bytes, client: str, later: Callable[[bytes], None]
+    environ: dict[str, str], path: str, body: bytes, later: Callable[[bytes], None]
 ) -> bytes | None:
-    """What a ``POST`` to a path comes to, asked in the name of the client whose request this is. None where that takes more than a
+    """What a ``POST`` to a path comes to, asked by the client whose request this is. None where that takes more than a
     moment; then ``later`` is called with it, in a thread, once it is there."""
     assert _served is not None
-    works, loop = _served
+    lanes, loop = _served
     kept = {name: value for name, value in environ.items() if isinstance(value, str)}
     told = {
         "PATH_INFO": path,
@@ -50,7 +43,7 @@ def worked_out(
         "CONTENT_TYPE": "application/json",
     }
     asked = Asked({**kept, **told, "CONTENT_LENGTH": str(len(body))}, body)
-    running = asyncio.run_coroutine_threadsafe(works.answer(asked, client), loop)
+    running = asyncio.run_coroutine_threadsafe(lanes.answer(asked, asked.client), loop)
     try:
         return _found(running)
     except (Overdue, TimeoutError):

@@ -163,31 +163,27 @@ class Lanes:
             self.work, args=(job.asked, lane.seconds, not lane.patient), timeout=lane.seconds + GRACE
         )
         result: Answered | None = None
-        fault: BaseException | None = None
+        fault: Exception | None = None
         try:
             result = await asyncio.wrap_future(job.running)
-        except (asyncio.CancelledError, CancelledError):
-            fault = asyncio.CancelledError()
-        except (Overdue, TimeoutError, ProcessExpired):
+        except (asyncio.CancelledError, CancelledError, Overdue, TimeoutError, ProcessExpired):
             fault = TooLong()
         except Exception as error:
             fault = error
-        finally:
-            lane.job = None
-            now = time.monotonic()
-            self.usage.add(job.client, now - begun if result is None else result.seconds, now)
-        if not job.done.done():
-            if (
-                (result is None or result.unfinished)
-                and not lane.patient
-                and not isinstance(fault, asyncio.CancelledError)
-            ):
-                job.patient, job.running = True, None  # once more, with patience
-                self.waiting.append(job)
-            elif result is not None:
-                job.done.set_result(result)
-            elif fault is not None:
-                job.done.set_exception(TooLong() if isinstance(fault, asyncio.CancelledError) else fault)
+        lane.job = None
+        now = time.monotonic()
+        self.usage.add(job.client, now - begun if result is None else result.seconds, now)
+        unfinished = isinstance(fault, TooLong) if result is None else result.unfinished
+        if job.done.done():
+            pass  # nobody waits for it any longer
+        elif unfinished and not lane.patient:
+            job.patient, job.running = True, None  # once more, with patience
+            self.waiting.append(job)
+        elif result is not None:
+            job.done.set_result(result)
+        else:
+            assert fault is not None
+            job.done.set_exception(fault)
         self._go_on()
 
     def stop(self) -> None:

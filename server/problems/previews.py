@@ -11,8 +11,6 @@ from django.http import HttpRequest
 from mensuration.exchange.preview import Preview, preview
 from mensuration.frozen import as_data
 from mensuration.problem import Problem as Document
-from server.front.answering import Asked
-from server.front.app import client_of
 from server.front.inside import is_served, worked_out
 
 NOTHING: dict[str, Any] = as_data(Preview(answers=(), faults=0))
@@ -26,7 +24,5 @@ def preview_of(
         found: dict[str, Any] = as_data(preview(document))
         return found
     body = json.dumps(document.model_dump(mode="json", exclude_none=True)).encode()
-    environ = request.META
-    client = client_of(Asked(environ, b""))
-    told = worked_out(environ, "/api/preview", body, client, lambda body: later(json.loads(body)))
+    told = worked_out(request.META, "/api/preview", body, lambda body: later(json.loads(body)))
     return None if told is None else dict(json.loads(told))

@@ -69,7 +69,7 @@ export function Quantities({
       <QuantityRow
         key={row_.name}
         measure={measure}
-        also={second ? (row.measures.find((each) => each.same === row_.name)?.title ?? "") : ""}
+        also={second?.title ?? ""}
         typed={given[measure.name]}
         quantity={told?.quantities[measure.name]}
         complaints={complaints.filter((complaint) => complaint.where === `${where}.given.${measure.name}`)}

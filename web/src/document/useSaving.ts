@@ -7,7 +7,7 @@ export type Saving =
   | { state: "saved"; of: ProblemDocument; version: number }
   | { state: "saving" }
   | { state: "failed"; says: string; again: boolean; of: ProblemDocument }
-  | { state: "gone"; says: string }
+  | { state: "gone" }
   | { state: "conflict"; current: Opened };
 
 const PAUSE = 400;
@@ -43,7 +43,7 @@ export function useSaving(opened: Opened, document: ProblemDocument) {
         setSaving({ state: "conflict", current: refused.current });
       } else if (refused.status === 404) {
         held.current = true;
-        setSaving({ state: "gone", says: refused.message });
+        setSaving({ state: "gone" });
       } else {
         const again = refused.status === 0 || refused.status === 429 || refused.status >= 500; // the others answer the same each time
         setSaving({ state: "failed", says: refused.message, again, of: sent });
