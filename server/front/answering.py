@@ -39,16 +39,32 @@ class Asked:
         return f"{self.environ['REMOTE_ADDR']} {cookie.value if cookie else ''}"[:200]
 
 
+class Flow:
+    """The pieces of an answer that comes bit by bit; whoever takes them ends it with ``close``."""
+
+    def __init__(self, pieces: Any) -> None:
+        self._pieces = pieces
+        self._left = iter(pieces)
+
+    def next(self) -> bytes | None:
+        """The next piece, waited for; None after the last."""
+        return next(self._left, None)
+
+    def close(self) -> None:
+        self._pieces.close()
+
+
 @dataclass(frozen=True)
 class Answered:
-    """An answer, wholly made. ``unfinished`` where something in it was stopped by the budget; ``seconds`` of a processor that it
-    took."""
+    """An answer, wholly made, or, where it is told bit by bit as it comes, with what ``flows``. ``unfinished`` where something in
+    it was stopped by the budget; ``seconds`` of a processor that it took."""
 
     status: int
     headers: tuple[tuple[str, str], ...]
     body: bytes
     unfinished: bool = False
     seconds: float = 0.0
+    flows: Flow | None = None
 
 
 def asked_of(scope: dict[str, Any], body: bytes, prefix: str = "") -> Asked:
@@ -102,8 +118,10 @@ def answer(asked: Asked, seconds: float | None = None, by_work: bool = False) ->
     def start(status: str, headers: list[tuple[str, str]], fault: Any = None) -> None:
         begun[:] = [(status, headers)]
 
-    def called() -> bytes:
+    def called() -> bytes | Flow:
         pieces = _application()(environ, start)
+        if getattr(pieces, "streaming", False) and not pieces.has_header("Content-Length"):
+            return Flow(pieces)
         try:
             return b"".join(pieces)
         finally:
@@ -120,4 +138,5 @@ def answer(asked: Asked, seconds: float | None = None, by_work: bool = False) ->
             body = called()
         unfinished = clock.stopped
     status, headers = begun[0]
-    return Answered(int(status[:3]), tuple(headers), body, unfinished, time.process_time() - before)
+    flows, whole = (body, b"") if isinstance(body, Flow) else (None, body)
+    return Answered(int(status[:3]), tuple(headers), whole, unfinished, time.process_time() - before, flows)

@@ -15,7 +15,7 @@ from dataclasses import replace
 from functools import lru_cache
 from typing import Any
 
-from server.front.answering import Answered, Asked, answer, asked_of
+from server.front.answering import Answered, Asked, Flow, answer, asked_of
 from server.front.inside import serve_with
 from server.front.lanes import Lanes, Limits, TooLong, TooMany
 
@@ -65,8 +65,11 @@ class FrontDoor:
             begun = time.monotonic()
             with suppress(Gone):
                 answered = await self._answered(scope, receive)
-                await _send(answered, scope, send)
                 note(scope, answered.status, time.monotonic() - begun)
+                if answered.flows is None:
+                    await _send(answered, scope, send)
+                else:
+                    await self._flow(answered, answered.flows, receive, send)
 
     async def _live(self, receive: Receive, send: Send) -> None:
         while True:
@@ -113,6 +116,21 @@ class FrontDoor:
         if self.lanes is not None and is_worked_out(asked):
             return await self.lanes.answer(asked, asked.client)
         return await asyncio.get_running_loop().run_in_executor(self.threads, answer, asked)
+
+    async def _flow(self, answered: Answered, flow: Flow, receive: Receive, send: Send) -> None:
+        """Piece by piece as they come, until the last or until nobody listens."""
+        loop = asyncio.get_running_loop()
+        gone = asyncio.ensure_future(_until_gone(receive))
+        try:
+            await send({"type": "http.response.start", "status": answered.status, "headers": _raw(answered)})
+            while (
+                not gone.done() and (piece := await loop.run_in_executor(self.threads, flow.next)) is not None
+            ):
+                await send({"type": "http.response.body", "body": piece, "more_body": True})
+            await send({"type": "http.response.body", "body": b""})
+        finally:
+            gone.cancel()
+            flow.close()
 
 
 def note(scope: dict[str, Any], status: int, seconds: float) -> None:
@@ -202,9 +220,13 @@ def _may_be_smaller(answered: Answered, scope: dict[str, Any]) -> Answered:
     return replace(answered, headers=(*kept, *more), body=body)
 
 
+def _raw(answered: Answered) -> list[tuple[bytes, bytes]]:
+    return [(name.lower().encode("latin-1"), value.encode("latin-1")) for name, value in answered.headers]
+
+
 async def _send(answered: Answered, scope: dict[str, Any], send: Send) -> None:
     answered = _may_be_smaller(answered, scope)
-    headers = [(name.lower().encode("latin-1"), value.encode("latin-1")) for name, value in answered.headers]
+    headers = _raw(answered)
     if not any(name == b"content-length" for name, _ in headers):
         headers.append((b"content-length", str(len(answered.body)).encode()))
     await send({"type": "http.response.start", "status": answered.status, "headers": headers})

@@ -176,3 +176,19 @@ def test_a_second_server_at_the_same_port_is_refused_in_words(service: Service) 
     ended = subprocess.run(command, env=service.environment, capture_output=True, text=True, timeout=60)
     assert ended.returncode == 1
     assert "something else is served there already" in ended.stderr and "Traceback" not in ended.stderr
+
+
+def test_readings_of_the_device_come_as_they_are_taken(service: Service) -> None:
+    """Not in one piece at the end; and who goes away lets go of the device, as often as one likes."""
+    where = urlsplit(service.address).netloc
+    for _ in range(5):
+        line = http.client.HTTPConnection(where, timeout=20)
+        line.request("GET", "/api/sounding?bed=pond&count=120")  # 18 s for all
+        begun = time.monotonic()
+        answer = line.getresponse()
+        assert answer.status == 200
+        assert [json.loads(answer.readline())["number"] for _ in range(3)] == [1, 2, 3]
+        assert time.monotonic() - begun < 9
+        answer.close()
+        line.close()
+        time.sleep(0.4)
