@@ -8,6 +8,8 @@ from typing import Any
 
 from playwright.sync_api import Page
 
+from tests.browser.service import on_shelf
+
 DRAG_SECONDS = 3
 TYPED = """([label, text]) => new Promise((done) => {
   const field = document.querySelector(`[aria-label="${label}"]`);
@@ -37,7 +39,7 @@ def after_enter(page: Page, address: str, problems: dict[str, dict[str, Any]]) -
         figure = document["figures"][0]
         if figure.get("kind", "plane") != "plane":
             continue
-        page.goto(address)
+        page.goto(on_shelf(document["title"], address))
         page.get_by_role("heading", name=document["title"], exact=True).click()
         page.locator("[data-testid=total]").wait_for()
         times = []
@@ -66,7 +68,7 @@ def after_enter(page: Page, address: str, problems: dict[str, dict[str, Any]]) -
 
 def results_a_second_while_dragging(page: Page, address: str) -> float:
     """Drag a part of the largest demo problem round in circles; count how often its drawn path changes."""
-    page.goto(address)
+    page.goto(on_shelf("Yard plan", address))
     page.get_by_role("heading", name="Yard plan", exact=True).click()
     pit = page.locator("g[data-part=pit]")
     pit.wait_for()

@@ -2,33 +2,41 @@
 
 from __future__ import annotations
 
-import json
-import re
 from typing import Any
 
 from django.db import transaction
-from django.db.models import QuerySet
-from django.http import Http404, HttpRequest, HttpResponse
+from django.db.models import Count, Q, QuerySet
+from django.http import Http404, HttpRequest, HttpResponse, StreamingHttpResponse
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
-from ninja import Router, Status
+from ninja import Query, Router, Status
 from pydantic import ValidationError
 
 from mensuration.problem import Problem as Document
 from mensuration.problem import UnreadableDocument, read, read_text
 from server.problems.demo import put_demo_on_shelf
-from server.problems.models import Earlier, Problem
+from server.problems.everything import archive, name_of_file, text_of_file
+from server.problems.models import Earlier, Label, Problem
 from server.problems.previews import NOTHING, preview_of
 from server.problems.schemas import (
+    Arrived,
+    Brought,
     Conflict,
     Created,
+    LabelCount,
+    Labels,
     Listed,
     ListedEarlier,
     Opened,
     OpenedEarlier,
+    Order,
+    Page,
     Refusal,
+    Removed,
     Saved,
+    Sought,
 )
+from server.problems.words import sought as words_sought
 
 router = Router()
 UNREADABLE = "this problem was stored by another version of Tilt Grid and can't be read by this one; its file can still be downloaded from the shelf"
@@ -50,18 +58,67 @@ def _listed(problem: Problem) -> Listed:
         return Listed.from_orm(problem)
 
 
-@router.get("", response=list[Listed])
-def shelf(request: HttpRequest) -> list[Listed]:
-    """All problems, the last changed first."""
-    return [_listed(problem) for problem in Problem.here.defer("document")]
+ORDERS = {
+    Order.CHANGED: ("-changed", "-id"),
+    Order.CREATED: ("-created", "-id"),
+    Order.TITLE: ("words", "id"),
+}
 
 
-@router.get("/bin", response=list[Listed])
-def in_the_bin(request: HttpRequest) -> list[Listed]:
+@router.get("", response=Page)
+def shelf(request: HttpRequest, sought: Query[Sought]) -> Page:
+    """The problems in which every word is found, or whose labels it is found in; those under one label only, where one is told."""
+    found = Problem.here.all()
+    for word in words_sought(sought.words):
+        under = Problem.labels.through.objects.filter(label__name__icontains=word).values("problem_id")
+        found = found.filter(Q(words__contains=word) | Q(id__in=under))
+    if sought.label:
+        found = found.filter(labels__name=sought.label)
+    some = found.order_by(*ORDERS[sought.order]).defer("document", "words").prefetch_related("labels")
+    labels = Label.objects.filter(problems__removed=None).annotate(count=Count("problems"))
+    return Page(
+        problems=[_listed(problem) for problem in some[sought.start : sought.start + sought.count]],
+        found=found.count(),
+        on_shelf=Problem.here.count(),
+        labels=[LabelCount.from_orm(label) for label in labels if label.count],
+    )
+
+
+@router.get("/everything", response={200: None})
+def everything(request: HttpRequest) -> StreamingHttpResponse:
+    """All problems on the shelf, with their labels, as one archive."""
+    disposition = f'attachment; filename="tilt-grid-shelf-{timezone.localdate().isoformat()}.zip"'
+    headers = {"Content-Disposition": disposition}
+    return StreamingHttpResponse(archive(), content_type="application/zip", headers=headers)
+
+
+@router.post("/bring", response={200: Arrived, 422: Refusal})
+def bring(request: HttpRequest, brought: Brought) -> Arrived:
+    """One problem of an archive; the very same one is not put on the shelf twice."""
+    document = read(brought.document)
+    sent = document.model_dump(mode="json", exclude_none=True)
+    alike = Problem.here.filter(title=document.title.strip())
+    same = next((problem for problem in alike if problem.document == sent), None)
+    problem = same or _store(request, document)
+    if brought.labels:
+        problem.label([*problem.label_names, *brought.labels])
+    return Arrived(id=problem.id, already=same is not None)
+
+
+@router.put("/{problem_id}/labels", response={200: Labels, 404: Refusal, 422: Refusal})
+def put_labels(request: HttpRequest, problem_id: int, wanted: Labels) -> Labels:
+    """Put a problem under these labels and no others; the problem itself is not changed."""
+    with transaction.atomic():
+        problem = get_object_or_404(Problem.here, id=problem_id)
+        problem.label(wanted.labels)
+    return Labels(labels=problem.label_names)
+
+
+@router.get("/bin", response=list[Removed])
+def in_the_bin(request: HttpRequest) -> QuerySet[Problem]:
     """The problems that were removed in the last thirty days, the last one first."""
     Problem.empty_bin()
-    removed = Problem.objects.exclude(removed=None).order_by("-removed").defer("document")
-    return [_listed(problem) for problem in removed]
+    return Problem.objects.exclude(removed=None).order_by("-removed").only("id", "title", "removed")
 
 
 @router.post("/{problem_id}/bring-back", response={204: None, 404: Refusal})
@@ -157,7 +214,9 @@ def copy(request: HttpRequest, problem_id: int) -> Status[Problem]:
     original = get_object_or_404(Problem.here, id=problem_id)
     document = read(original.document)
     title = document.title or "Untitled problem"
-    return Status(201, _store(request, document.model_copy(update={"title": f"{title} (copy)"[:200]})))
+    twin = _store(request, document.model_copy(update={"title": f"{title} (copy)"[:200]}))
+    twin.labels.set(original.labels.all())
+    return Status(201, twin)
 
 
 @router.delete("/{problem_id}", response={204: None, 404: Refusal})
@@ -174,7 +233,6 @@ def remove(request: HttpRequest, problem_id: int) -> Status[None]:
 def download(request: HttpRequest, problem_id: int) -> HttpResponse:
     """The problem as a file."""
     problem = get_object_or_404(Problem.here, id=problem_id)
-    name = re.sub(r"[^a-z0-9]+", "-", problem.title.lower()).strip("-") or "problem"
-    text = json.dumps(problem.document, indent=2, ensure_ascii=False)
-    disposition = f'attachment; filename="{name}.json"'
-    return HttpResponse(text, content_type="application/json", headers={"Content-Disposition": disposition})
+    disposition = f'attachment; filename="{name_of_file(problem.title)}.json"'
+    headers = {"Content-Disposition": disposition}
+    return HttpResponse(text_of_file(problem), content_type="application/json", headers=headers)

@@ -10,6 +10,8 @@ from mensuration.frozen import as_data
 from mensuration.problem import read_text
 from server.problems.models import Problem
 
+LABEL = "Brindle Yard"
+
 
 def put_demo_on_shelf() -> int:
     """Add every demo problem to the shelf, the first in the alphabet on top; how many there are."""
@@ -23,4 +25,5 @@ def put_demo_on_shelf() -> int:
     with transaction.atomic():
         for problem in problems:
             problem.save()
+            problem.label([LABEL])
     return len(files)

@@ -11,6 +11,7 @@ from django.utils import timezone
 from mensuration.problem import Problem as Document
 from server.problems.earlier import APART, superfluous
 from server.problems.previews import NOTHING
+from server.problems.words import words_of
 
 DAYS_IN_BIN = 30
 
@@ -22,6 +23,22 @@ class OnTheShelf(models.Manager["Problem"]):
         return super().get_queryset().filter(removed=None)
 
 
+class Label(models.Model):
+    """A word under which problems lie together on the shelf: a class, a topic, a week. It is the shelf's, not the problem's: to put
+    one on changes nothing that somebody may be working on."""
+
+    LONGEST = 40
+    MOST = 12  # on one problem
+
+    name = models.CharField(max_length=LONGEST, unique=True)
+
+    class Meta:
+        ordering = ["name"]
+
+    def __str__(self) -> str:
+        return self.name
+
+
 class Problem(models.Model):
     """One problem on the shelf. ``version`` grows with every save and guards against lost changes."""
 
@@ -29,8 +46,10 @@ class Problem(models.Model):
     document = models.JSONField()
     preview = models.JSONField(help_text="Drawing and first answers, for the shelf")
     version = models.PositiveIntegerField(default=1)
+    words = models.TextField(blank=True, help_text="What it is found by, its title first, without capitals")
+    labels = models.ManyToManyField(Label, related_name="problems", blank=True)
     created = models.DateTimeField(auto_now_add=True)
-    changed = models.DateTimeField(auto_now=True)
+    changed = models.DateTimeField(auto_now=True, db_index=True)
     removed = models.DateTimeField(null=True, blank=True, db_index=True, help_text="When it went to the bin")
 
     objects = models.Manager()
@@ -50,6 +69,19 @@ class Problem(models.Model):
         """What has been in the bin for so long goes for good."""
         Problem.objects.filter(removed__lt=timezone.now() - timedelta(days=DAYS_IN_BIN)).delete()
 
+    @property
+    def label_names(self) -> list[str]:
+        return [label.name for label in self.labels.all()]
+
+    def label(self, names: list[str]) -> None:
+        """Put it under these labels and no others; labels that nothing lies under go."""
+        kept = {name.casefold(): name for name in Label.objects.values_list("name", flat=True)}
+        wanted = dict.fromkeys(
+            kept.get(name.casefold(), name) for name in (" ".join(n.split()) for n in names) if name
+        )
+        self.labels.set([Label.objects.get_or_create(name=name)[0] for name in wanted])
+        Label.objects.filter(problems=None).delete()
+
     def show(self, preview: dict[str, Any]) -> None:
         """Store a preview that came after its problem, unless that was saved again meanwhile."""
         Problem.objects.filter(id=self.id, version=self.version).update(preview=preview)
@@ -59,6 +91,7 @@ class Problem(models.Model):
         """Take a checked document, and what the shelf shows of it; where that is not known, it shows what it did."""
         self.document = document.model_dump(mode="json", exclude_none=True)
         self.title = document.title.strip()
+        self.words = words_of(self.document)
         self.preview = preview or self.preview or NOTHING
 
 

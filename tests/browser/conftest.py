@@ -12,7 +12,7 @@ from playwright.sync_api import Browser, Page, expect, sync_playwright
 
 from tests.browser.service import CHROMIUM, CHROMIUM_FLAGS, Service
 
-expect.set_options(timeout=8000)
+expect.set_options(timeout=20_000)  # on a busy machine, too
 
 
 @pytest.fixture(scope="session")
@@ -77,7 +77,7 @@ class Bench:
     def open(self, title: str) -> Bench:
         """A copy of a demo problem, so that tests don't disturb one another."""
         self.page.goto("/")
-        shelf = self.api("GET", "/problems")
+        shelf = self.api("GET", "/problems?count=200")["problems"]
         document = self.api("GET", f"/problems/{next(p['id'] for p in shelf if p['title'] == title)}")[
             "document"
         ]

@@ -8,13 +8,13 @@ from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
 
-from tests.browser.service import CHROMIUM, CHROMIUM_FLAGS, ROOT, Service
+from tests.browser.service import CHROMIUM, CHROMIUM_FLAGS, ROOT, Service, on_shelf
 
 FOLDER = ROOT / "docs/screenshots"
 
 
 def shelf(page: Page) -> None:
-    page.get_by_role("heading", name="Yard plan", exact=True).wait_for()
+    page.get_by_role("heading", name="Kicker side panel", exact=True).wait_for()
 
 
 def park(page: Page) -> None:
@@ -25,6 +25,7 @@ def park(page: Page) -> None:
 
 def opened(title: str, then: Callable[[Page], None] = lambda page: None) -> Callable[[Page], None]:
     def show(page: Page) -> None:
+        page.goto(page.url.rstrip("/") + on_shelf(title))
         page.get_by_role("heading", name=title, exact=True).click()
         page.locator("[data-entry] .katex").first.wait_for()
         park(page)
@@ -106,6 +107,7 @@ def gallery(page: Page) -> None:
 
 def card(title: str, then: Callable[[Page], None] = lambda page: None) -> Callable[[Page], None]:
     def show(page: Page) -> None:
+        page.goto(page.url.rstrip("/") + on_shelf(title))
         page.get_by_role("heading", name=title, exact=True).click()
         page.locator("[data-step] .katex").first.wait_for()
         then(page)
@@ -115,6 +117,7 @@ def card(title: str, then: Callable[[Page], None] = lambda page: None) -> Callab
 
 
 def cases(page: Page) -> None:
+    page.goto(page.url.rstrip("/") + on_shelf("Six sizes of drainpipe"))
     page.get_by_role("heading", name="Six sizes of drainpipe").click()
     page.locator("[data-column=bore]", has_text="agrees").first.wait_for()
     page.get_by_role("button", name="Plot").click()

@@ -7,6 +7,7 @@ from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import Page, expect
 
 from tests.browser.conftest import Bench, focus
+from tests.browser.service import on_shelf
 
 
 def test_the_whole_path_by_keyboard(page: Page, bench: Bench) -> None:
@@ -98,7 +99,7 @@ PLANE_STATES = {  # which problem, which key, and what is then there
 @pytest.mark.parametrize("state", ["shelf", "bench", "perimeter", "chosen", "faulty", "empty", *PLANE_STATES])
 def test_nothing_serious_for_axe(page: Page, bench: Bench, state: str) -> None:
     if state == "shelf":
-        page.goto("/")
+        page.goto(on_shelf("Kicker side panel"))
         expect(page.get_by_role("heading", name="Kicker side panel").first).to_be_visible()
     elif state == "empty":
         page.goto("/")

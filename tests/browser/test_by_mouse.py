@@ -10,7 +10,7 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from tests.browser.conftest import PAD, Bench
-from tests.browser.service import Service
+from tests.browser.service import Service, on_shelf
 
 
 def slab_box(bench: Bench) -> dict[str, float]:
@@ -25,7 +25,7 @@ def pixels_a_metre(bench: Bench) -> float:
 
 
 def test_shelf_leads_to_the_bench(page: Page) -> None:
-    page.goto("/")
+    page.goto(on_shelf("Kicker side panel"))
     kicker = page.get_by_role("heading", name="Kicker side panel", exact=True)
     expect(page.get_by_role("listitem").filter(has=kicker)).to_contain_text("1.75 m²")
     kicker.click()

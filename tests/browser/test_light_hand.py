@@ -257,8 +257,12 @@ def test_phrases_are_listed_and_can_be_tried(bench: Bench) -> None:
 def test_a_first_visit_is_told_what_this_is_with_three_ways_in(bench: Bench) -> None:
     page = bench.page
     page.route(
-        "**/api/problems",
-        lambda route: route.fulfill(json=[]) if route.request.method == "GET" else route.continue_(),
+        re.compile(r"/api/problems(\?|$)"),
+        lambda route: (
+            route.fulfill(json={"problems": [], "found": 0, "on_shelf": 0, "labels": []})
+            if route.request.method == "GET"
+            else route.continue_()
+        ),
     )
     page.goto("/")
     expect(page.get_by_text("worked out exactly, with every step shown")).to_be_visible()

@@ -31,7 +31,8 @@ def test_a_problem_lives_from_creation_to_removal(page: Page, kicker: Document) 
     assert opened["document"]["figures"][0]["parts"][1]["given"] == {"radius": "1.2"}
     status, twin = page.ask("POST", f"/problems/{made['id']}/copy")
     assert (status, twin["document"]["title"]) == (201, "Kicker, other side (copy)")
-    status, shelf = page.ask("GET", "/problems")
+    status, found = page.ask("GET", "/problems")
+    shelf = found["problems"]
     assert [problem["title"] for problem in shelf] == ["Kicker, other side (copy)", "Kicker, other side"]
     assert shelf[0]["preview"]["answers"] == [
         {"label": "Edge tape", "text": "6.68 m"},
@@ -139,7 +140,7 @@ def test_a_card_and_a_table_are_kept_and_shown_on_the_shelf(page: Page) -> None:
         _, opened = page.ask("GET", f"/problems/{made['id']}")
         kept = opened["document"]["figures"][0]
         assert {key: kept[key] for key in figure} == figure
-        _, shelf = page.ask("GET", "/problems")
+        shelf = page.ask("GET", "/problems")[1]["problems"]
         (listed,) = (problem for problem in shelf if problem["id"] == made["id"])
         assert listed["preview"]["card"]["lines"]
 
@@ -150,7 +151,7 @@ def test_removed_problems_can_be_brought_back_for_thirty_days(page: Page, kicker
     for method, path in (("GET", ""), ("PUT", ""), ("DELETE", ""), ("POST", "/copy"), ("GET", "/file")):
         body = {"version": 1, "document": kicker} if method == "PUT" else None
         assert page.ask(method, f"/problems/{made}{path}", body)[0] == 404
-    assert page.ask("GET", "/problems")[1] == []
+    assert page.ask("GET", "/problems")[1]["problems"] == []
     (only,) = page.ask("GET", "/problems/bin")[1]
     assert (only["id"], only["title"]) == (made, kicker["title"]) and only["removed"]
     assert page.ask("POST", f"/problems/{made}/bring-back")[0] == 204
@@ -168,7 +169,7 @@ def test_a_row_that_this_version_cannot_read_takes_nothing_else_along(
     good = page.ask("POST", "/problems", {"document": kicker})[1]["id"]
     odd = page.ask("POST", "/problems", {"document": {**kicker, "title": "Odd"}})[1]["id"]
     Problem.objects.filter(id=odd).update(preview={"of": "later"}, document={"figures": 5})
-    shelf = {each["id"]: each for each in page.ask("GET", "/problems")[1]}
+    shelf = {each["id"]: each for each in page.ask("GET", "/problems")[1]["problems"]}
     assert shelf[odd]["title"] == "Odd" and shelf[odd]["preview"]["faults"] == 1
     assert shelf[good]["preview"]["answers"]
     status, told = page.ask("GET", f"/problems/{odd}")

@@ -5,17 +5,19 @@ import type {
   Edited,
   EntryAnswer,
   Forms,
-  Listed,
   ListedEarlier,
   MeshAnswer,
   Opened,
   OpenedEarlier,
+  Order,
   ProblemDocument,
   Reference,
   Results,
   SheetRow,
+  ShelfPage,
   ReadReadings,
   ReadTable,
+  Removed,
   Sounding,
   Typing,
   Written,
@@ -103,7 +105,12 @@ async function* sounding(bed: string, count: number, seed: number, signal: Abort
 }
 
 export const api = {
-  shelf: () => ask<Listed[]>("GET", "/problems"),
+  shelf: (sought: { words?: string; label?: string; order?: Order; start?: number; count?: number }) =>
+    ask<ShelfPage>("GET", `/problems?${new URLSearchParams(Object.entries(sought).map(([k, v]) => [k, String(v)]))}`),
+  label: (id: number, labels: string[]) => ask<{ labels: string[] }>("PUT", `/problems/${id}/labels`, { labels }),
+  bring: (document: unknown, labels: string[]) =>
+    ask<{ id: number; already: boolean }>("POST", "/problems/bring", { document, labels }),
+  everythingAddress: `${BASE}api/problems/everything`,
   open: (id: number) => ask<Opened>("GET", `/problems/${id}`),
   create: (document: unknown) => ask<Opened>("POST", "/problems", { document }),
   openFile: (text: string) => ask<Opened>("POST", "/problems/file", text),
@@ -113,7 +120,7 @@ export const api = {
   copy: (id: number) => ask<Opened>("POST", `/problems/${id}/copy`),
   earlier: (id: number) => ask<ListedEarlier[]>("GET", `/problems/${id}/earlier`),
   earlierVersion: (id: number, version: number) => ask<OpenedEarlier>("GET", `/problems/${id}/earlier/${version}`),
-  bin: () => ask<Listed[]>("GET", "/problems/bin"),
+  bin: () => ask<Removed[]>("GET", "/problems/bin"),
   bringBack: (id: number) => ask<undefined>("POST", `/problems/${id}/bring-back`),
   remove: (id: number) => ask<undefined>("DELETE", `/problems/${id}`),
   evaluate: (document: ProblemDocument, also = "") =>

@@ -317,7 +317,7 @@ export interface paths {
         };
         /**
          * Shelf
-         * @description All problems, the last changed first.
+         * @description The problems in which every word is found, or whose labels it is found in; those under one label only, where one is told.
          */
         get: operations["server_problems_api_shelf"];
         put?: never;
@@ -352,6 +352,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/problems/bring": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring
+         * @description One problem of an archive; the very same one is not put on the shelf twice.
+         */
+        post: operations["server_problems_api_bring"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/problems/demo": {
         parameters: {
             query?: never;
@@ -366,6 +386,26 @@ export interface paths {
          * @description Put the demo problems on the shelf.
          */
         post: operations["server_problems_api_demo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/problems/everything": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Everything
+         * @description All problems on the shelf, with their labels, as one archive.
+         */
+        get: operations["server_problems_api_everything"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -513,6 +553,26 @@ export interface paths {
          */
         get: operations["server_problems_api_download"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/problems/{problem_id}/labels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Labels
+         * @description Put a problem under these labels and no others; the problem itself is not changed.
+         */
+        put: operations["server_problems_api_put_labels"];
         post?: never;
         delete?: never;
         options?: never;
@@ -706,6 +766,16 @@ export interface components {
             label: string;
         };
         /**
+         * Arrived
+         * @description Where a brought problem is now. ``already``: the very same one was on the shelf.
+         */
+        Arrived: {
+            /** Already */
+            already: boolean;
+            /** Id */
+            id: number;
+        };
+        /**
          * Ask
          * @description One thing that the problem wants to know; ``tries`` are the answers that were given.
          */
@@ -881,6 +951,21 @@ export interface components {
             settings: components["schemas"]["Settings"];
         } & {
             [key: string]: unknown;
+        };
+        /**
+         * Brought
+         * @description A problem of another shelf, with its labels there.
+         */
+        Brought: {
+            /** Document */
+            document: {
+                [key: string]: components["schemas"]["JsonValue"];
+            };
+            /**
+             * Labels
+             * @default []
+             */
+            labels: string[];
         };
         /**
          * CardFace
@@ -1984,6 +2069,21 @@ export interface components {
         };
         JsonValue: unknown;
         /**
+         * LabelCount
+         * @description A label, and how many problems on the shelf lie under it.
+         */
+        LabelCount: {
+            /** Count */
+            count: number;
+            /** Name */
+            name: string;
+        };
+        /** Labels */
+        Labels: {
+            /** Labels */
+            labels: string[];
+        };
+        /**
          * LineResults
          * @description A line of working: its value, its kind of quantity, its steps, and the parts it names, each behind its figure.
          */
@@ -2071,12 +2171,9 @@ export interface components {
             created: string;
             /** ID */
             id?: number | null;
+            /** Labels */
+            labels: string[];
             preview: components["schemas"]["Preview"];
-            /**
-             * Removed
-             * @description When it went to the bin
-             */
-            removed?: string | null;
             /** Title */
             title?: string | null;
             /**
@@ -2340,6 +2437,12 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * Order
+         * @description In which order problems stand on the shelf.
+         * @enum {string}
+         */
+        Order: "changed" | "created" | "title";
+        /**
          * OtherPi
          * @description The value where π counts as something else.
          */
@@ -2347,6 +2450,20 @@ export interface components {
             /** Pi */
             pi: string;
             value: components["schemas"]["Told"];
+        };
+        /**
+         * Page
+         * @description Some of the problems that were looked for. ``found``: how many there are of them; ``on_shelf``: of all.
+         */
+        Page: {
+            /** Found */
+            found: number;
+            /** Labels */
+            labels: components["schemas"]["LabelCount"][];
+            /** On Shelf */
+            on_shelf: number;
+            /** Problems */
+            problems: components["schemas"]["Listed"][];
         };
         /**
          * Parameter
@@ -3101,6 +3218,21 @@ export interface components {
         } & {
             [key: string]: unknown;
         };
+        /**
+         * Removed
+         * @description A problem in the bin.
+         */
+        Removed: {
+            /** Id */
+            id: number;
+            /**
+             * Removed
+             * Format: date-time
+             */
+            removed: string;
+            /** Title */
+            title: string;
+        };
         /** RenameFigure */
         RenameFigure: {
             /**
@@ -3554,6 +3686,34 @@ export interface components {
              * @default []
              */
             ways: components["schemas"]["ToldTally"][];
+        };
+        /**
+         * Sought
+         * @description What is looked for on the shelf, and which part of what is found is wanted.
+         */
+        Sought: {
+            /**
+             * Count
+             * @default 24
+             */
+            count: number;
+            /**
+             * Label
+             * @default
+             */
+            label: string;
+            /** @default changed */
+            order: "changed" | "created" | "title";
+            /**
+             * Start
+             * @default 0
+             */
+            start: number;
+            /**
+             * Words
+             * @default
+             */
+            words: string;
         };
         /**
          * SpaceDrawing
@@ -4584,7 +4744,13 @@ export interface operations {
     };
     server_problems_api_shelf: {
         parameters: {
-            query?: never;
+            query?: {
+                words?: string;
+                label?: string;
+                order?: "changed" | "created" | "title";
+                start?: number;
+                count?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -4597,7 +4763,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Listed"][];
+                    "application/json": components["schemas"]["Page"];
                 };
             };
         };
@@ -4650,7 +4816,40 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Listed"][];
+                    "application/json": components["schemas"]["Removed"][];
+                };
+            };
+        };
+    };
+    server_problems_api_bring: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Brought"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Arrived"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -4672,6 +4871,24 @@ export interface operations {
                 content: {
                     "application/json": number;
                 };
+            };
+        };
+    };
+    server_problems_api_everything: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -4986,6 +5203,50 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_problems_api_put_labels: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                problem_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Labels"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Labels"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -17,7 +17,7 @@ const whenChanged = (at: string) =>
 export function UseOnBench() {
   const document_ = useBench((state) => state.document);
   const navigate = useNavigate();
-  const shelf = useQuery({ queryKey: ["shelf"], queryFn: api.shelf });
+  const shelf = useQuery({ queryKey: ["shelf", "last"], queryFn: () => api.shelf({ count: MOST }) });
   const card = figureAt("formula", document_, 0);
   const bring = useMutation({
     mutationFn: async (to: number | null) => {
@@ -53,7 +53,7 @@ export function UseOnBench() {
             <DropdownMenu.Item className={MENU_ITEM} onSelect={() => bring.mutate(null)}>
               In a new problem
             </DropdownMenu.Item>
-            {(shelf.data ?? []).slice(0, MOST).map((problem) => (
+            {(shelf.data?.problems ?? []).map((problem) => (
               <DropdownMenu.Item
                 key={problem.id}
                 className={`${MENU_ITEM} truncate`}

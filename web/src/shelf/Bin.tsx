@@ -17,7 +17,7 @@ export function Bin() {
   const count = removed.data?.length ?? 0;
   if (count === 0) return null;
   return (
-    <section className="mt-6" aria-label="Bin">
+    <section className="grow" aria-label="Bin">
       <Button look="quiet" className="text-soft!" aria-expanded={open} onClick={() => setOpen(!open)}>
         {open ? "▾" : "▸"} Bin: {count} removed
       </Button>
@@ -27,8 +27,8 @@ export function Bin() {
           {removed.data?.map((problem) => (
             <li key={problem.id} className="flex items-center gap-3 px-3 py-1.5">
               <span className="grow break-words">{problem.title || "Untitled problem"}</span>
-              <span className="text-sm text-soft">removed on {day(problem.removed ?? "")}</span>
-              <Button onClick={() => back.mutate(problem.id ?? 0)} disabled={back.isPending}>
+              <span className="text-sm text-soft">removed on {day(problem.removed)}</span>
+              <Button onClick={() => back.mutate(problem.id)} disabled={back.isPending}>
                 Bring back
               </Button>
             </li>

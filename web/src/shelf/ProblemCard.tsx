@@ -7,10 +7,12 @@ import type { Listed } from "../api/types";
 import { shelfPicture } from "../kinds";
 import { Button } from "../ui/Button";
 import { MENU_ITEM } from "../ui/menu";
+import { Labels } from "./Labels";
 
-export function ProblemCard({ problem }: { problem: Listed }) {
+export function ProblemCard({ problem, labels }: { problem: Listed; labels: string[] }) {
   const queries = useQueryClient();
   const [asking, setAsking] = useState(false);
+  const [labelling, setLabelling] = useState(false);
   const refresh = () => queries.invalidateQueries({ queryKey: ["shelf"] });
   const copy = useMutation({ mutationFn: () => api.copy(problem.id ?? 0), onSuccess: refresh });
   const remove = useMutation({ mutationFn: () => api.remove(problem.id ?? 0), onSuccess: refresh });
@@ -35,6 +37,15 @@ export function ProblemCard({ problem }: { problem: Listed }) {
               </div>
             ))}
           </dl>
+          {problem.labels.length > 0 ? (
+            <ul className="mt-auto flex flex-wrap gap-1 pt-1 text-xs text-soft" aria-label="Labels">
+              {problem.labels.map((name) => (
+                <li key={name} className="max-w-full truncate rounded border border-edge px-1.5">
+                  {name}
+                </li>
+              ))}
+            </ul>
+          ) : null}
           {preview.faults > 0 ? <p className="says">has something to mend</p> : null}
         </div>
       </Link>
@@ -59,12 +70,16 @@ export function ProblemCard({ problem }: { problem: Listed }) {
                 Download as a file
               </a>
             </DropdownMenu.Item>
+            <DropdownMenu.Item className={MENU_ITEM} onSelect={() => setLabelling(true)}>
+              Labels …
+            </DropdownMenu.Item>
             <DropdownMenu.Item className={`${MENU_ITEM} text-alarm`} onSelect={() => setAsking(true)}>
               Remove …
             </DropdownMenu.Item>
           </DropdownMenu.Content>
         </DropdownMenu.Portal>
       </DropdownMenu.Root>
+      {labelling ? <Labels problem={problem} known={labels} onClose={() => setLabelling(false)} /> : null}
       <AlertDialog.Root open={asking} onOpenChange={setAsking}>
         <AlertDialog.Portal>
           <AlertDialog.Overlay className="fixed inset-0 z-30 bg-ink/30" />

@@ -1,18 +1,22 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
 import { Link, useNavigate } from "react-router";
 import { api } from "../api/client";
 import { Brand } from "../ui/Brand";
 import { Button } from "../ui/Button";
 import { Places } from "../ui/PageHeader";
+import { Arriving, useArriving } from "./Arriving";
 import { Bin } from "./Bin";
+import { Finding } from "./Finding";
 import { ProblemCard } from "./ProblemCard";
+import { useShelf } from "./useShelf";
 
 const MAX_FILE = 4_000_000; // an indented file of a problem of 1 MB
 
 /** The home page: the saved problems, each with a small picture of its figure. */
 export function Shelf() {
-  const problems = useQuery({ queryKey: ["shelf"], queryFn: api.shelf, refetchOnMount: "always" });
+  const { problems, first, pages, ...sought } = useShelf();
+  const arriving = useArriving();
   const queries = useQueryClient();
   const navigate = useNavigate();
   const chooser = useRef<HTMLInputElement>(null);
@@ -32,7 +36,7 @@ export function Shelf() {
   useEffect(() => {
     document.title = "Shelf · Tilt Grid";
   }, []);
-  const fault = problems.error ?? create.error ?? openFile.error ?? loadDemo.error;
+  const fault = pages.error ?? create.error ?? openFile.error ?? loadDemo.error;
 
   return (
     <div className="min-h-screen">
@@ -51,13 +55,14 @@ export function Shelf() {
           <input
             ref={chooser}
             type="file"
-            accept=".json,application/json"
-            aria-label="Open a problem file"
+            accept=".json,application/json,.zip,application/zip"
+            aria-label="Open a problem file or an archive"
             className="sr-only"
             tabIndex={-1}
             onChange={(event) => {
               const file = event.target.files?.[0];
-              if (file) openFile.mutate(file);
+              if (file && /\.zip$/i.test(file.name)) void arriving.open(file);
+              else if (file) openFile.mutate(file);
               event.target.value = "";
             }}
           />
@@ -77,17 +82,71 @@ export function Shelf() {
             {fault.message}
           </p>
         ) : null}
-        {problems.data?.length === 0 ? (
+        <Arriving {...arriving} />
+        {first?.on_shelf === 0 ? (
           <Empty onNew={() => create.mutate()} onDemo={() => loadDemo.mutate()} />
         ) : (
-          <ul className="grid grid-cols-[repeat(auto-fill,minmax(15.5rem,1fr))] gap-5">
-            {problems.data?.map((problem) => (
-              <ProblemCard key={problem.id} problem={problem} />
-            ))}
-          </ul>
+          <>
+            <Finding
+              {...sought}
+              labels={first?.labels ?? []}
+              onWords={sought.look}
+              onLabel={sought.under}
+              onOrder={sought.inOrder}
+            />
+            {first?.found === 0 ? (
+              <p className="py-4">
+                No problem{sought.label ? ` under “${sought.label}”` : ""}
+                {sought.words.trim() ? ` has “${sought.words.trim()}” in its title, its words or its labels` : ""}.
+              </p>
+            ) : null}
+            <ul className="grid grid-cols-[repeat(auto-fill,minmax(15.5rem,1fr))] gap-5">
+              {problems.map((problem) => (
+                <ProblemCard key={problem.id} problem={problem} labels={first?.labels.map(({ name }) => name) ?? []} />
+              ))}
+            </ul>
+            {pages.hasNextPage ? (
+              <More
+                left={(first?.found ?? 0) - problems.length}
+                onMore={() => (pages.isFetching ? undefined : void pages.fetchNextPage())}
+              />
+            ) : null}
+          </>
         )}
-        <Bin />
+        <div className="mt-6 flex flex-wrap items-start gap-x-6 gap-y-2">
+          <Bin />
+          {first?.on_shelf ? (
+            <a
+              href={api.everythingAddress}
+              download
+              className="inline-flex min-h-8 items-center rounded-md px-2.5 text-sm text-soft hover:bg-pine-wash"
+            >
+              Download everything ({first.on_shelf})
+            </a>
+          ) : null}
+        </div>
       </main>
+    </div>
+  );
+}
+
+/** The rest of what was found: it comes when it is scrolled to, or at a press. */
+function More({ left, onMore }: { left: number; onMore: () => void }) {
+  const end = useRef<HTMLDivElement>(null);
+  const more = useRef(onMore);
+  useEffect(() => {
+    more.current = onMore;
+  });
+  useEffect(() => {
+    const watching = new IntersectionObserver(([seen]) => (seen?.isIntersecting ? more.current() : undefined), {
+      rootMargin: "600px",
+    });
+    if (end.current) watching.observe(end.current);
+    return () => watching.disconnect();
+  }, [left]);
+  return (
+    <div ref={end} className="mt-5 grid place-items-center">
+      <Button onClick={onMore}>{left} more</Button>
     </div>
   );
 }
