@@ -2,13 +2,18 @@
 
 from __future__ import annotations
 
+import atexit
+import fcntl
 import os
+import shutil
 import socket
 import subprocess
 import sys
+import tempfile
 import time
 import urllib.parse
 import urllib.request
+from functools import cache
 from pathlib import Path
 
 ROOT = Path(__file__).parents[2]
@@ -23,6 +28,29 @@ CHROMIUM_FLAGS = [
     "--disable-component-update",
     "--disable-sync",
 ]
+
+
+@cache
+def _filled() -> Path:
+    """A data folder with the demo on its shelf, to be copied: made once by all processes of one run of the tests together."""
+    shared = os.environ.get("TILT_GRID_SHARED")  # of a run of pytest
+    if shared is None:
+        shared = tempfile.mkdtemp()
+        atexit.register(shutil.rmtree, shared, ignore_errors=True)
+    folder = Path(shared) / "filled"
+    with folder.with_suffix(".lock").open("w") as lock:
+        fcntl.flock(lock, fcntl.LOCK_EX)
+        if not folder.exists():
+            making = folder.with_suffix(".making")
+            environment = {
+                **os.environ,
+                "TILT_GRID_VAR": str(making),
+                "DJANGO_SETTINGS_MODULE": "server.settings",
+            }
+            for command in (["migrate", "--verbosity", "0"], ["load_demo"]):
+                subprocess.run([sys.executable, "manage.py", *command], cwd=ROOT, env=environment, check=True)
+            making.rename(folder)
+    return folder
 
 
 def on_shelf(title: str, address: str = "") -> str:
@@ -47,10 +75,7 @@ class Service:
             free.bind(("127.0.0.1", 0))
             self.port = free.getsockname()[1]
         self.address = f"http://127.0.0.1:{self.port}"
-        for command in (["migrate", "--verbosity", "0"], ["load_demo"]):
-            subprocess.run(
-                [sys.executable, "manage.py", *command], cwd=ROOT, env=self.environment, check=True
-            )
+        shutil.copytree(_filled(), folder, dirs_exist_ok=True)
         self.start()
 
     def start(self) -> None:

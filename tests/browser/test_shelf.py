@@ -67,7 +67,7 @@ def test_a_problem_is_labelled_by_keys(shelf: Page) -> None:
     shelf.get_by_label("Find a problem").focus()
     focus(shelf, "More for Skate ramp 17")
     keys.press("Enter")
-    expect(shelf.get_by_role("menuitem", name="Labels")).to_be_visible()
+    expect(shelf.get_by_role("menuitem", name="Duplicate")).to_be_focused()
     keys.type("l")
     keys.press("Enter")
     dialog = shelf.get_by_role("dialog")
