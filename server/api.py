@@ -15,6 +15,7 @@ from ninja.parser import Parser
 from ninja.utils import check_csrf
 
 from mensuration.problem import HALF_LETTER, UnreadableDocument
+from server.describing import describe
 from server.problems.api import router as problems
 from server.working_out.answers import router as answers
 from server.working_out.api import router as working_out
@@ -52,7 +53,14 @@ class Bodies(Parser):
         return body
 
 
-api = NinjaAPI(
+class Api(NinjaAPI):
+    """The API, told of with every answer that it may give."""
+
+    def get_openapi_schema(self, **wanted: Any) -> Any:
+        return describe(super().get_openapi_schema(**wanted), "/api/")
+
+
+api = Api(
     title="Tilt Grid",
     version="1",
     docs_url=None,

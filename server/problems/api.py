@@ -37,6 +37,7 @@ from server.problems.schemas import (
     Sought,
 )
 from server.problems.words import sought as words_sought
+from server.working_out.results import A_FILE, DOCUMENT_BODY, described
 
 router = Router()
 UNREADABLE = "this problem was stored by another version of Tilt Grid and can't be read by this one; its file can still be downloaded from the shelf"
@@ -84,7 +85,7 @@ def shelf(request: HttpRequest, sought: Query[Sought]) -> Page:
     )
 
 
-@router.get("/everything", response={200: None})
+@router.get("/everything", openapi_extra=described(answer={"application/zip": A_FILE}))
 def everything(request: HttpRequest) -> StreamingHttpResponse:
     """All problems on the shelf, with their labels, as one archive."""
     disposition = f'attachment; filename="tilt-grid-shelf-{timezone.localdate().isoformat()}.zip"'
@@ -140,9 +141,7 @@ def create(request: HttpRequest, created: Created) -> Status[Problem]:
     "/file",
     response={201: Opened, 422: Refusal},
     exclude_none=True,
-    openapi_extra={
-        "requestBody": {"content": {"application/json": {"schema": {"type": "object"}}}, "required": True}
-    },
+    openapi_extra=DOCUMENT_BODY,
 )
 def open_file(request: HttpRequest) -> Status[Problem]:
     """A new problem from the contents of a problem file."""

@@ -14,7 +14,7 @@ from mensuration.expressions import ExpressionError
 from mensuration.problem import read, read_text
 from mensuration.problem.forms import MOST_PLACES, Forms, forms, forms_of_ask
 from mensuration.slips import Written, check_working, hints
-from server.working_out.results import DOCUMENT_BODY, sent
+from server.working_out.results import A_PROBLEM, A_TEXT, described, sent
 
 router = Router(by_alias=True)
 MAX_ANSWER = 4000
@@ -55,7 +55,10 @@ def told_in_every_form(request: HttpRequest, of: FormsIn) -> HttpResponse:
         raise HttpError(422, error.says) from None
 
 
-@router.post("/page", response={200: str}, openapi_extra=DOCUMENT_BODY)
+@router.post(
+    "/page",
+    openapi_extra=described(body=A_PROBLEM, answer=dict.fromkeys(sorted(set(FORMS.values())), A_TEXT)),
+)
 def paged(
     request: HttpRequest, form: Literal["html", "markdown", "text"] = "html", what: Sheet = "worked"
 ) -> HttpResponse:

@@ -16,7 +16,7 @@ from mensuration.exchange import ReadTable, TableError, read_table, table_text
 from mensuration.exchange.tables import DELIMITERS
 from mensuration.exchange.working import FORMS, card_text
 from mensuration.problem import read_text
-from server.working_out.results import DOCUMENT_BODY, sent
+from server.working_out.results import A_PROBLEM, A_TEXT, described, sent
 
 router = Router(by_alias=True)
 
@@ -59,7 +59,7 @@ def read(request: HttpRequest, table: TableIn) -> HttpResponse:
         raise HttpError(422, str(error)) from None
 
 
-@router.post("/table/write", openapi_extra=DOCUMENT_BODY)
+@router.post("/table/write", openapi_extra=described(body=A_PROBLEM, answer={"text/csv": A_TEXT}))
 def write(
     request: HttpRequest, name: str, delimiter: str = "comma", decimal_comma: bool = False
 ) -> HttpResponse:
@@ -73,7 +73,10 @@ def write(
     return HttpResponse(text, content_type="text/csv; charset=utf-8")
 
 
-@router.post("/working", openapi_extra=DOCUMENT_BODY)
+@router.post(
+    "/working",
+    openapi_extra=described(body=A_PROBLEM, answer=dict.fromkeys(sorted(set(FORMS.values())), A_TEXT)),
+)
 def working(
     request: HttpRequest, name: str, form: Literal["text", "tex", "mathml"] = "text", wanted: str = ""
 ) -> HttpResponse:

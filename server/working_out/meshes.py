@@ -12,7 +12,7 @@ from ninja.errors import HttpError
 from mensuration.exchange.meshes import MOST_BYTES, STEPS, BadMesh, Format, read_mesh, solid_file
 from mensuration.frozen import Frozen
 from mensuration.problem import read_text
-from server.working_out.results import DOCUMENT_BODY, sent
+from server.working_out.results import A_FILE, A_PROBLEM, described, sent
 
 router = Router(by_alias=True)
 ENDINGS = {"stl": "stl", "stl-text": "stl", "obj": "obj", "glb": "glb"}
@@ -20,7 +20,10 @@ TYPES = {"stl": "model/stl", "stl-text": "model/stl", "obj": "model/obj", "glb":
 MOST_TOLD = 12  # open edges
 
 
-@router.post("/mesh/write", openapi_extra=DOCUMENT_BODY)
+@router.post(
+    "/mesh/write",
+    openapi_extra=described(body=A_PROBLEM, answer=dict.fromkeys(sorted(set(TYPES.values())), A_FILE)),
+)
 def write(
     request: HttpRequest,
     name: str,
@@ -53,7 +56,9 @@ class MeshAnswer(Frozen):
     open: tuple[tuple[tuple[float, ...], tuple[float, ...]], ...] = ()
 
 
-@router.post("/mesh/measure", response=MeshAnswer)
+@router.post(
+    "/mesh/measure", response=MeshAnswer, openapi_extra=described(body={"application/octet-stream": A_FILE})
+)
 def measure(request: HttpRequest) -> HttpResponse:
     """What the mesh in the request's body measures."""
     try:

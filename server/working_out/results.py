@@ -8,9 +8,22 @@ from django.http import HttpResponse
 
 from mensuration.frozen import adapter
 
-DOCUMENT_BODY = {
-    "requestBody": {"content": {"application/json": {"schema": {"type": "object"}}}, "required": True}
-}
+
+def described(*, body: Any = None, answer: Any = None, status: int = 200) -> dict[str, Any]:
+    """What a route tells of itself where ninja can't see it: the content of a body that is read here, and of an answer that is no
+    JSON, by their media types."""
+    told: dict[str, Any] = {}
+    if body:
+        told["requestBody"] = {"content": body, "required": True}
+    if answer:
+        told["responses"] = {status: {"description": "OK", "content": answer}}
+    return told
+
+
+A_PROBLEM = {"application/json": {"schema": {"$ref": "#/components/schemas/Problem"}}}
+A_TEXT = {"schema": {"type": "string"}}
+A_FILE = {"schema": {"type": "string", "format": "binary"}}
+DOCUMENT_BODY = described(body=A_PROBLEM)
 """For requests whose body is read by the core itself, which says in words what is wrong with it."""
 
 

@@ -12,7 +12,8 @@ from ninja.errors import HttpError
 
 from mensuration.devices.sounding import BEDS, FEWEST, MOST, Bed, soundings
 from mensuration.frozen import as_json
-from server.working_out.results import sent
+from server.problems.schemas import Refusal
+from server.working_out.results import A_TEXT, described, sent
 
 router = Router(by_alias=True)
 EACH = 0.15  # seconds between two readings
@@ -26,7 +27,9 @@ def beds(request: HttpRequest) -> HttpResponse:
     return sent(list(BEDS.values()), list[Bed])
 
 
-@router.get("/sounding", response={200: None})
+@router.get(
+    "/sounding", response={429: Refusal}, openapi_extra=described(answer={"application/x-ndjson": A_TEXT})
+)
 def sounding(request: HttpRequest, bed: str, count: int, seed: int = 1) -> StreamingHttpResponse:
     """Readings along a bed, a line of JSON each; who has enough of them ends the request."""
     if bed not in BEDS:
