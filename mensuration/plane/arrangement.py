@@ -12,12 +12,12 @@ from __future__ import annotations
 
 import itertools
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from math import floor, hypot
 from typing import Literal
 
 from mensuration.plane.crossings import meetings
-from mensuration.plane.edges import Bent, Edge, EllipseArc, ExactPoint, Point, Spot, around
+from mensuration.plane.edges import BallPoint, Bent, Edge, EllipseArc, ExactPoint, Point, Spot, around
 from mensuration.plane.placing import Bordered
 from mensuration.plane.tolerances import RELATIVE, RELATIVE_OF_OVALS
 
@@ -32,13 +32,15 @@ class TooCrowded(ValueError):
 class Vertex:
     """A point where fragments end: a corner of a part, or the meeting of two edges.
 
-    ``found`` remembers its exact coordinates once they were worked out; False where there are none.
+    ``found`` remembers its exact coordinates once they were worked out; False where there are none. ``balls`` remembers its
+    enclosures, by the working precision.
     """
 
     spot: Spot
     exact: Point | None = None
     edges: tuple[Edge, Edge] | None = None
     found: ExactPoint | Literal[False] | None = None
+    balls: dict[int, BallPoint] = field(default_factory=dict, compare=False, repr=False)
 
 
 @dataclass(frozen=True)

@@ -10,7 +10,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterable
 
-from flint import arb
+from flint import arb, ctx
 
 from mensuration.numbers import PI, Exact, NotClosed, Real
 from mensuration.numbers.exact import ZERO
@@ -144,10 +144,16 @@ def _green(
 
 
 def ball_vertex(vertex: Vertex) -> BallPoint:
-    if vertex.exact is not None:
-        return ball_point(vertex.exact)
-    assert vertex.edges is not None
-    return ball_meeting(*vertex.edges, vertex.spot)
+    """An enclosure of a vertex at the working precision in force."""
+    found = vertex.balls.get(ctx.prec)
+    if found is None:
+        if vertex.exact is not None:
+            found = ball_point(vertex.exact)
+        else:
+            assert vertex.edges is not None
+            found = ball_meeting(*vertex.edges, vertex.spot)
+        vertex.balls[ctx.prec] = found
+    return found
 
 
 def _ball_angle(fragment: Fragment, edge: Bent, p: BallPoint, q: BallPoint) -> arb:

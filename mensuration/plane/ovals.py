@@ -9,15 +9,17 @@ from __future__ import annotations
 
 import cmath
 from collections.abc import Callable
+from functools import lru_cache
 from itertools import combinations
 from math import atan2, cos, hypot, pi, sin
 
-from flint import acb, arb, fmpq, fmpq_poly
+from flint import acb, arb, ctx, fmpq, fmpq_poly
 
 from mensuration.numbers.newton import enclosed_zero
 from mensuration.plane.edges import BallPoint, Bent, Edge, EllipseArc, Line, Spot
 from mensuration.plane.tolerances import COINCIDE, UNIT_CIRCLE
 
+SAMPLES = 5  # what a trigonometric polynomial of degree two is known by
 POLISHING = 12  # steps
 ASIDE = 0.4  # radians; no meeting lies opposite to it by symmetry
 NESTLING = {4: 3e-3, 3: 1e-4}  # zeros of one place, by their number: how far floats scatter them, in radians
@@ -131,12 +133,17 @@ def ball_oval_meeting(oval: EllipseArc, other: Edge, hint: Spot) -> BallPoint:
 
 def _series(oval: EllipseArc, other: Edge) -> list[acb]:
     """The coefficients of e^(-2it) … e^(2it) of the other curve's equation on the ellipse."""
-    count = 8
-    samples = [_ball_off(oval, other, arb(2 * k) / count) for k in range(count)]
+    samples = [_ball_off(oval, other, arb(2 * k) / SAMPLES) for k in range(SAMPLES)]
     return [
-        sum((acb(s) * acb(arb(-2 * n * k) / count).exp_pi_i() for k, s in enumerate(samples)), acb(0)) / count
-        for n in range(-2, 3)
+        sum((root * sample for root, sample in zip(roots, samples, strict=True)), acb(0)) / SAMPLES
+        for roots in _roots_of_one(ctx.prec)
     ]
+
+
+@lru_cache(maxsize=16)
+def _roots_of_one(bits: int) -> list[list[acb]]:
+    """e^(-2πi n k/SAMPLES) for every n from -2 to 2 and every sample k, at the working precision in force, ``bits``."""
+    return [[acb(arb(-2 * n * k) / SAMPLES).exp_pi_i() for k in range(SAMPLES)] for n in range(-2, 3)]
 
 
 def _ball_off(oval: EllipseArc, other: Edge, half_turns: arb) -> arb:

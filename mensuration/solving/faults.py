@@ -10,6 +10,7 @@ from typing import TYPE_CHECKING
 from mensuration.catalogue.figure import Figure
 from mensuration.expressions import Quantity
 from mensuration.solving.forms import reached
+from mensuration.solving.search import sufficient
 
 if TYPE_CHECKING:
     from mensuration.solving.solution import Solution
@@ -98,6 +99,8 @@ def clash(
     """
 
     def clashes(some: Known) -> bool:
+        if len(some) <= len(figure.basis) and sufficient(figure, frozenset(some)):
+            return False  # they are independent: a figure has them, or none is possible, but not one against another
         try:
             solved(some)
         except SolvingError as error:
