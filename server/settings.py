@@ -126,12 +126,11 @@ LOGGING = {
         **(
             {
                 "file": {
-                    "class": "logging.handlers.RotatingFileHandler",
+                    "class": "concurrent_log_handler.ConcurrentRotatingFileHandler",  # all processes write into it
                     "filename": LOG_FILE,
                     "maxBytes": 1_000_000,
                     "backupCount": 5,
                     "formatter": "line",
-                    "delay": True,
                 }
             }
             if LOG_FILE

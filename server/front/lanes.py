@@ -20,7 +20,8 @@ from dataclasses import dataclass, field
 
 from pebble import ProcessExpired, ProcessPool
 
-from server.front.answering import Answered, Asked, answer
+from server.front.answering import Answered, Asked
+from server.front.memory import light_answer
 
 HALF_LIFE = 20.0  # seconds after which half of what a client used is forgotten
 HEAVY = 2.5  # seconds of lately used time from which on a client goes to the patient lane
@@ -96,7 +97,7 @@ def _begin(patient: bool) -> None:
 class Lanes:
     """So many quick lanes and one patient one."""
 
-    def __init__(self, quick: int, limits: Limits, work: Work = answer) -> None:
+    def __init__(self, quick: int, limits: Limits, work: Work = light_answer) -> None:
         self.limits, self.work = limits, work
         self.usage = Usage()
         self.waiting: list[_Job] = []

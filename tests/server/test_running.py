@@ -13,6 +13,10 @@ from typing import Any
 
 import pytest
 
+from mensuration.catalogue import figures
+from mensuration.expressions.parse import parse
+from mensuration.problem import evaluate_document
+from server.front.memory import held, keep_light
 from server.keeping import Unkept, backup, check, fault_in, restore
 from tests.browser.service import ROOT, Service
 from tests.server.test_front import PAD, Person
@@ -159,3 +163,46 @@ def test_a_worker_that_dies_is_begun_again(school: Service) -> None:
         except OSError:
             time.sleep(0.5)
     assert answers == [200]
+
+
+WRITES = """
+import logging, sys
+import django
+django.setup()
+for number in range(700):
+    logging.getLogger("server").warning("%s %d %s", sys.argv[1], number, "x" * 1000)
+"""
+
+
+def test_many_processes_write_into_one_log_and_no_line_is_lost(tmp_path: Path) -> None:
+    own = {
+        "TILT_GRID_VAR": str(tmp_path),
+        "TILT_GRID_LOG": str(tmp_path / "a log.txt"),
+        "DJANGO_SETTINGS_MODULE": "server.settings",
+    }
+    writers = [
+        subprocess.Popen(
+            [sys.executable, "-c", WRITES, name],
+            cwd=ROOT,
+            env={**os.environ, **own},
+            stderr=subprocess.DEVNULL,
+        )
+        for name in "abc"
+    ]
+    assert [writer.wait(60) for writer in writers] == [0, 0, 0]
+    files = list(tmp_path.glob("a log.txt*"))
+    assert len(files) > 2 and all(file.stat().st_size < 1_100_000 for file in files)
+    lines = [line.split()[4:6] for file in files for line in file.read_text("utf-8").splitlines()]
+    assert sorted(map(tuple, lines)) == sorted((name, str(number)) for name in "abc" for number in range(700))
+
+
+def test_what_a_process_remembers_is_forgotten_where_it_grew_too_heavy() -> None:
+    document = {"format": "tilt-grid/problem", "version": 1, "figures": [PAD["figures"][0]]}
+    assert figures()
+    before = evaluate_document(document)
+    assert parse.cache_info().currsize > 0
+    assert held() > 10_000_000
+    assert not keep_light(most=held() + 100_000_000) and parse.cache_info().currsize > 0
+    assert keep_light(most=1) and parse.cache_info().currsize == 0
+    assert figures.cache_info().currsize == 1  # the catalogue stays
+    assert evaluate_document(document) == before

@@ -1,5 +1,5 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { lazy, StrictMode, Suspense } from "react";
+import { lazy, StrictMode, Suspense, type ReactNode } from "react";
 import { createRoot } from "react-dom/client";
 import { createBrowserRouter, RouterProvider } from "react-router";
 import { BASE } from "./api/client";
@@ -13,15 +13,18 @@ const Gallery = lazy(() => import("./gallery/Gallery"));
 const CardPage = lazy(() => import("./gallery/CardPage"));
 const SheetPage = lazy(() => import("./gallery/SheetPage"));
 
+/** Each page by itself, so that what goes wrong in it is said by us and not by the router. */
+const page = (element: ReactNode) => <ErrorBoundary what="This page">{element}</ErrorBoundary>;
+
 const router = createBrowserRouter(
   [
-    { path: "/", element: <Shelf /> },
-    { path: "/problems/:id", element: <BenchPage /> },
-    { path: "/cards", element: <Gallery /> },
-    { path: "/cards/sheet", element: <SheetPage /> },
-    { path: "/cards/:name", element: <CardPage as="card" /> },
-    { path: "/cards/:name/cases", element: <CardPage as="cases" /> },
-    { path: "*", element: <NotHere /> },
+    { path: "/", element: page(<Shelf />) },
+    { path: "/problems/:id", element: page(<BenchPage />) },
+    { path: "/cards", element: page(<Gallery />) },
+    { path: "/cards/sheet", element: page(<SheetPage />) },
+    { path: "/cards/:name", element: page(<CardPage as="card" />) },
+    { path: "/cards/:name/cases", element: page(<CardPage as="cases" />) },
+    { path: "*", element: page(<NotHere />) },
   ],
   { basename: BASE },
 );

@@ -42,6 +42,7 @@ export function EarlierVersions({ id }: { id: number }) {
     const document = await get(version);
     if (!document) return;
     setLooked(version);
+    store.getState().set({ selected: null }); // its fields would tell of today
     store.getState().preview(document);
   };
   const bringBack = async (version: number) => {

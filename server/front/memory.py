@@ -1,0 +1,46 @@
+"""How much memory a process that works out may hold: what it remembers is bounded by its size, not by how many things it is."""
+
+from __future__ import annotations
+
+import ctypes
+import functools
+import gc
+import os
+from contextlib import suppress
+from pathlib import Path
+
+from server.front.answering import Answered, Asked, answer
+
+MOST = 320_000_000  # bytes
+PAGE = os.sysconf("SC_PAGE_SIZE") if hasattr(os, "sysconf") else 4096
+STATE = Path("/proc/self/statm")
+
+
+def light_answer(asked: Asked, seconds: float, by_work: bool) -> Answered:
+    """The answer to a request, after which the process is no heavier than it may be."""
+    try:
+        return answer(asked, seconds, by_work)
+    finally:
+        keep_light()
+
+
+def keep_light(most: int = MOST) -> bool:
+    """Forget what was remembered where the process holds more than so many bytes; whether that was so. What is remembered for good
+    (the catalogue, the grammar) stays."""
+    if held() <= most:
+        return False
+    for each in gc.get_objects():
+        if isinstance(each, functools._lru_cache_wrapper) and each.cache_parameters()["maxsize"] is not None:
+            each.cache_clear()
+    gc.collect()
+    with suppress(OSError, AttributeError):
+        ctypes.CDLL(None).malloc_trim(0)  # gives back what the C library keeps
+    return True
+
+
+def held() -> int:
+    """Bytes of memory that this process holds; 0 where the system doesn't tell."""
+    try:
+        return int(STATE.read_text().split()[1]) * PAGE
+    except (OSError, ValueError, IndexError):
+        return 0
