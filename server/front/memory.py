@@ -12,8 +12,10 @@ from pathlib import Path
 from server.front.answering import Answered, Asked, answer
 
 MOST = 320_000_000  # bytes
+GROWN = 30_000_000  # since it was made lighter
 PAGE = os.sysconf("SC_PAGE_SIZE") if hasattr(os, "sysconf") else 4096
 STATE = Path("/proc/self/statm")
+_left = -GROWN  # bytes held after it was made lighter
 
 
 def light_answer(asked: Asked, seconds: float, by_work: bool) -> Answered:
@@ -26,8 +28,10 @@ def light_answer(asked: Asked, seconds: float, by_work: bool) -> Answered:
 
 def keep_light(most: int = MOST) -> bool:
     """Forget what was remembered where the process holds more than so many bytes; whether that was so. What is remembered for good
-    (the catalogue, the grammar) stays."""
-    if held() <= most:
+    (the catalogue, the grammar) stays. What doesn't get lighter by it is left alone until it has grown again."""
+    global _left
+    now = held()
+    if now <= max(most, _left + GROWN):
         return False
     for each in gc.get_objects():
         if isinstance(each, functools._lru_cache_wrapper) and each.cache_parameters()["maxsize"] is not None:
@@ -35,6 +39,7 @@ def keep_light(most: int = MOST) -> bool:
     gc.collect()
     with suppress(OSError, AttributeError):
         ctypes.CDLL(None).malloc_trim(0)  # gives back what the C library keeps
+    _left = held()
     return True
 
 

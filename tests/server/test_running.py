@@ -204,5 +204,6 @@ def test_what_a_process_remembers_is_forgotten_where_it_grew_too_heavy() -> None
     assert held() > 10_000_000
     assert not keep_light(most=held() + 100_000_000) and parse.cache_info().currsize > 0
     assert keep_light(most=1) and parse.cache_info().currsize == 0
+    assert not keep_light(most=1)  # as light as it gets
     assert figures.cache_info().currsize == 1  # the catalogue stays
     assert evaluate_document(document) == before
