@@ -11,15 +11,17 @@ import cmath
 from collections.abc import Callable
 from functools import lru_cache
 from itertools import combinations
-from math import atan2, cos, hypot, pi, sin
+from math import atan2, cos, hypot, inf, log2, pi, sin
 
 from flint import acb, arb, ctx, fmpq, fmpq_poly
 
 from mensuration.numbers.newton import enclosed_zero
+from mensuration.numbers.proof import precision
 from mensuration.plane.edges import BallPoint, Bent, Edge, EllipseArc, Line, Spot
 from mensuration.plane.tolerances import COINCIDE, UNIT_CIRCLE
 
 SAMPLES = 5  # what a trigonometric polynomial of degree two is known by
+MOST_BITS = 600  # more than the working precision
 POLISHING = 12  # steps
 ASIDE = 0.4  # radians; no meeting lies opposite to it by symmetry
 NESTLING = {4: 3e-3, 3: 1e-4}  # zeros of one place, by their number: how far floats scatter them, in radians
@@ -177,11 +179,36 @@ def _enclosed(series: list[acb], derivative: int, start: arb) -> arb | None:
 
 
 def oval_length(oval: EllipseArc, start: BallPoint, sweep: arb) -> arb:
-    """Length of an ellipse from one point of it on by an angle: ∫ √(a² sin² t + b² cos² t) dt, enclosed."""
+    """Length of an ellipse from one point of it on by an angle: ∫ √(a² sin² t + b² cos² t) dt, enclosed.
+
+    By Legendre's incomplete integral of the second kind (NIST Handbook of Mathematical Functions, 19.30): of the longer half axis
+    L and the shorter S it is L (E(s₂, m) − E(s₁, m)) with m = 1 − S²/L², s from the end of the shorter axis.
+    """
     u, v = oval.ball_unit(start)
     first = arb(atan2(float(v.mid()), float(u.mid())))
     c, s = first.cos(), first.sin()
     first += ((c * v - s * u) / (c * u + s * v)).atan()
+    along = float(oval.major) >= float(oval.minor)
+    with precision(ctx.prec + _bits_of_thinness(oval)):  # what 1 - m loses
+        one, other = oval.major.ball(), oval.minor.ball()
+        longer, shorter = (one, other) if along else (other, one)
+        share = acb(1 - (shorter / longer) ** 2)
+        begin = first + arb.pi() / 2 if along else first
+        found = longer * (_legendre(begin + sweep, share) - _legendre(begin, share))
+        return abs(found) if found.is_finite() else _length_by_integral(oval, first, sweep)
+
+
+def _legendre(angle: arb, share: acb) -> arb:
+    return acb.elliptic_e_inc(acb(angle), share).real
+
+
+def _bits_of_thinness(oval: EllipseArc) -> int:
+    ratio = float(oval.major) / float(oval.minor)
+    return min(MOST_BITS, 2 * abs(int(log2(ratio)))) + 8 if 0 < ratio < inf else 8
+
+
+def _length_by_integral(oval: EllipseArc, first: arb, sweep: arb) -> arb:
+    """The same where Legendre's integral is not enclosed."""
     a, b = acb(oval.major.ball()), acb(oval.minor.ball())
 
     def speed(t: acb, analytic: bool) -> acb:

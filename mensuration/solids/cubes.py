@@ -67,7 +67,7 @@ def _squares(region: Region, unit: Real) -> list[tuple[int, int]] | None:
     if not region.edges:
         return []
     left, low, right, high = (round(value / size) for value in region.box)
-    if (right - left) * (high - low) > MOST_CUBES:
+    if not 0 < (right - left) * (high - low) <= MOST_CUBES:  # none, where a thin figure counts as a line
         return None
     return list(_inside(region, size, (left, low, right, high)))
 

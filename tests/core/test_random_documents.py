@@ -11,6 +11,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from mensuration.budget import UNFINISHED, within
 from mensuration.catalogue import figures, plane_figures
 from mensuration.problem import ALSO, evaluate_document
 from mensuration.ways.splitting import TITLES
@@ -104,6 +105,87 @@ def test_any_problem_is_answered(document: dict[str, Any]) -> None:
     for quantity in (results["figures"]["fig"]["quantities"] or {}).values():
         if quantity is not None:
             assert isfinite(float(quantity["decimal"]))
+
+
+extreme = st.one_of(
+    st.builds(
+        lambda sign, digits, power: f"{sign}{digits} * 10^{power}",
+        st.sampled_from(["", "", "", "-"]),
+        st.integers(1, 999),
+        st.one_of(st.integers(-6, 6), st.integers(-24, 24), st.integers(-320, 320)),
+    ),
+    st.sampled_from(
+        [
+            "10^64*10^64*10^64",
+            "9" * 290,
+            "1/" + "7" * 200,
+            "√(10^200 + 1)",
+            "2^(1/3)*10^-60",
+            "π^40",
+            "10^9 km",
+        ]
+    ),
+)
+
+
+@st.composite
+def extremes(draw: st.DrawFn) -> dict[str, Any]:
+    """A problem of every kind of figure, with numbers beyond all measure beside ordinary ones."""
+    values = draw(st.sampled_from([extreme, st.one_of(extreme, whole, whole)]))
+    card = draw(st.sampled_from(list(figures().values())))
+    some = draw(
+        st.lists(st.sampled_from([m.name for m in card.measures]), min_size=1, max_size=4, unique=True)
+    )
+    body = draw(
+        st.sampled_from([figure for figure in figures().values() if figure.name not in plane_figures()])
+    )
+    piece = {"name": "body", "shape": body.name, "given": {key: draw(values) for key in body.usual}}
+    profile = {
+        "name": "mound",
+        "kind": "profile",
+        "readings": {"y": [draw(values) for _ in range(3)], "spacing": draw(values)},
+    }
+    return {
+        "format": "tilt-grid/problem",
+        "version": 1,
+        "settings": {"rounding": draw(st.sampled_from([{"places": 2}, {"figures": 4}, "none"]))},
+        "figures": [
+            {
+                "name": "fig",
+                "kind": "plane",
+                "parts": [draw(parts("ann", values)), draw(parts("ben", values))],
+            },
+            {
+                "name": "card",
+                "kind": "formula",
+                "figure": card.name,
+                "given": {key: draw(values) for key in some},
+            },
+            {"name": "solid", "kind": "solid", "pieces": [piece]},
+            profile,
+            {
+                "name": "rows",
+                "kind": "cases",
+                "figure": card.name,
+                "rows": [{some[0]: draw(values)} for _ in range(2)],
+            },
+        ],
+        "lines": [{"name": "far", "expression": f"fig.area * {draw(extreme)}"}],
+        "asks": [
+            {"label": "Area", "expression": "fig.area"},
+            {"label": "Volume", "expression": "solid.volume"},
+        ],
+    }
+
+
+@settings(max_examples=40)
+@given(document=extremes())
+def test_numbers_beyond_all_measure_are_answered_in_time(document: dict[str, Any]) -> None:
+    with within(20, by_work=True):
+        results = evaluate_document(document, ALSO)
+    json.dumps(results, allow_nan=False).encode()
+    assert all(complaint["says"] and complaint["where"] for complaint in results["complaints"])
+    assert not any(complaint["says"] == UNFINISHED for complaint in results["complaints"])
 
 
 @settings(max_examples=35)
