@@ -1,5 +1,5 @@
 """The command line: ``python -m mensuration evaluate FILE`` (``-`` for standard input), ``solve FIGURE name=value …``,
-``check FILE LABEL ANSWER``."""
+``vary FILE``, ``check FILE LABEL ANSWER``."""
 
 from __future__ import annotations
 
@@ -14,6 +14,7 @@ from mensuration.frozen import as_data
 from mensuration.problem import (
     ALSO,
     FORMAT,
+    Problem,
     UnreadableDocument,
     evaluate_document,
     evaluate_problem,
@@ -21,6 +22,7 @@ from mensuration.problem import (
     read_text,
 )
 from mensuration.slips import check_answer
+from mensuration.varying import NotVaried, tell_varied, text_of, vary
 
 NAMED = "it"
 SETTINGS = {
@@ -46,6 +48,11 @@ def main(arguments: list[str] | None = None) -> int:
     command.add_argument(
         "what", nargs="*", help="a problem FILE, the LABEL of an ask and the ANSWER; or a figure's name"
     )
+    command = commands.add_parser(
+        "vary", help="print every case of what a problem varies, the greatest and the least"
+    )
+    command.add_argument("file", help="a problem file with “vary”, or - for standard input")
+    command.add_argument("--json", action="store_true", help="print it as JSON")
     commands.add_parser("schema", help="print the JSON Schema of the problem file")
     chosen = parser.parse_args(arguments)
     if chosen.command == "schema":
@@ -56,14 +63,23 @@ def main(arguments: list[str] | None = None) -> int:
     if chosen.command == "solve":
         return _solve(chosen)
     try:
-        contents = sys.stdin.buffer.read() if chosen.file == "-" else Path(chosen.file).read_bytes()
-        results = evaluate_problem(read_text(contents), ALSO)
+        problem = _problem_in(chosen.file)
+        if chosen.command == "vary":
+            told = tell_varied(vary(problem))
+            print(json.dumps(as_data(told), indent=2, ensure_ascii=False) if chosen.json else text_of(told))
+        else:
+            print(json.dumps(evaluate_problem(problem, ALSO), indent=2, ensure_ascii=False))
     except OSError as error:
         return _refuse(f"{chosen.file}: {error.strerror or error}")
     except UnreadableDocument as error:
         return _refuse(f"{chosen.file}: {error}")
-    print(json.dumps(results, indent=2, ensure_ascii=False))
+    except NotVaried as error:
+        return _refuse(f"{chosen.file}: {error.where}: {error.says}")
     return 0
+
+
+def _problem_in(file: str) -> Problem:
+    return read_text(sys.stdin.buffer.read() if file == "-" else Path(file).read_bytes())
 
 
 def _check(what: list[str]) -> int:
@@ -86,7 +102,7 @@ def _check(what: list[str]) -> int:
 
 def _check_answer(file: str, label: str, answer: str) -> int:
     try:
-        problem = read_text(sys.stdin.buffer.read() if file == "-" else Path(file).read_bytes())
+        problem = _problem_in(file)
     except OSError as error:
         return _refuse(f"{file}: {error.strerror or error}")
     except UnreadableDocument as error:

@@ -25,6 +25,8 @@ TOO_LARGE = "the problem is larger than 1 MB, the most a problem may have"
 MAX_FIGURES = 50
 MAX_LINES = 200
 MAX_ASKS = 100
+MAX_LETTERS = 12
+MAX_WATCHED = 12
 MAX_TRIES = 100
 FORMAT = "tilt-grid/problem"
 
@@ -62,6 +64,30 @@ class Ask(Model):
     tries: Annotated[list[Try] | None, Field(max_length=MAX_TRIES)] = None
 
 
+class Letter(Model):
+    """A measurement that stays open: its name stands in other measurements (``w``, ``2 w``, ``w + 3 m``), and ``stands`` is the value
+    with which the figure is drawn and worked out meanwhile."""
+
+    name: Name
+    stands: Typed
+
+
+class VariedLetter(Model):
+    """A letter that goes from ``low`` to ``high`` in steps."""
+
+    letter: Name
+    low: Typed
+    high: Typed
+    step: Typed = "1"
+
+
+class Vary(Model):
+    """What changes, and the quantities, lines and expressions that are watched meanwhile."""
+
+    letters: Annotated[list[VariedLetter], Field(min_length=1, max_length=2)]
+    watch: Annotated[list[Typed], Field(min_length=1, max_length=MAX_WATCHED)]
+
+
 class Problem(Model):
     """A problem document."""
 
@@ -78,6 +104,8 @@ class Problem(Model):
         Field(max_length=200, description="What words of the statement mean here, in small letters"),
     ] = None
     settings: Settings = Settings()
+    letters: Annotated[list[Letter] | None, Field(max_length=MAX_LETTERS)] = None
+    vary: Vary | None = None
     figures: Annotated[list[AnyFigure], Field(max_length=MAX_FIGURES)] = []
     lines: Annotated[list[WorkingLine], Field(max_length=MAX_LINES)] = []
     asks: Annotated[list[Ask], Field(max_length=MAX_ASKS)] = []

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import logging
-from collections.abc import Collection, Iterator
+from collections.abc import Collection, Iterator, Mapping, Sequence
 from contextlib import suppress
 from functools import partial
 from typing import Any
@@ -32,7 +32,7 @@ from mensuration.problem.complaints import Complaints
 from mensuration.problem.document import Ask, Problem
 from mensuration.problem.kinds import Context, FigureResults, NotWorkedOut, Work, kind_of
 from mensuration.problem.lines import retyped, split_as, unit_as, unit_for
-from mensuration.problem.names import Node, in_order, read_names, where
+from mensuration.problem.names import Node, in_order, needed_for, read_names, where
 from mensuration.problem.results import AskResults, LineResults, Results
 from mensuration.problem.settings import read_rounding, read_settings
 from mensuration.telling.mathematics import Maths
@@ -50,8 +50,13 @@ class Evaluation:
     lenient = False
     """Whether a mistake of the program itself is said at its place and logged rather than raised."""
 
-    def __init__(self, problem: Problem, also: Collection[str]) -> None:
+    def __init__(
+        self, problem: Problem, also: Collection[str], put: Mapping[str, Quantity] | None = None
+    ) -> None:
+        """``put`` are values put in for letters, in place of those that stand for them."""
         self.problem = problem
+        self.put = put or {}
+        self.letters: dict[str, Quantity] = {}
         self.also = also
         self.complaints = Complaints()
         self.teller = read_settings(problem.settings, self.complaints)
@@ -142,6 +147,8 @@ class Evaluation:
                 self.works[node.name].work_out_member(node.member)
             case "figure":
                 self.works[node.name].work_out()
+            case "letter":
+                self._work_out_letter(node.name)
             case "line":
                 self._work_out_line(node.name)
             case _:
@@ -169,6 +176,7 @@ class Evaluation:
             before = f"{owner}.{member}" if whole else self.names.short(owner, member, figure)
             for name, quantity in self.works[owner].known_of(member).items():
                 yield f"{before}.{name}", quantity
+        yield from self.letters.items()
         yield from ((name, of) for name, of in self.lines.items() if Node("line", name) not in besides)
         for owner, document in self.names.figures.items():
             if Node("figure", owner) in besides:
@@ -182,7 +190,7 @@ class Evaluation:
     def _function(self, name: str, path: Path, of: Quantity, figure: str | None) -> Quantity:
         """A function of a figure that is named first."""
         target = self.names.node_of(path, figure)
-        if target is None or target[1] or target[0].member or target[0].kind == "line":
+        if target is None or target[1] or target[0].kind != "figure":
             raise ExpressionError(
                 "no-figure", f"“{path.text}” is no solid: {name} takes a solid's name first"
             )
@@ -199,10 +207,11 @@ class Evaluation:
                 )
             return None
         node, rest = target
-        if node.kind == "line":
-            if node.name not in self.lines:
+        if node.kind in ("line", "letter"):
+            values = self.lines if node.kind == "line" else self.letters
+            if node.name not in values:
                 raise NotWorkedOut(f"“{node.text}”")
-            return self.lines[node.name]
+            return values[node.name]
         within = (node.member, *rest) if node.member else rest
         return self.works[node.name].quantity(within, node.name)
 
@@ -243,22 +252,54 @@ class Evaluation:
             )
         return quantity
 
-    # Lines and asks
+    # Letters, lines and asks
+
+    def values(self, expressions: Sequence[str]) -> list[Quantity | str]:
+        """What expressions come to, or why to nothing; no more is worked out than they need."""
+        needed = needed_for(self.problem, self.names, expressions)
+        order, circular = in_order(self.problem, self.names, self.complaints)
+        for node in order:
+            if node in needed and node not in circular:
+                self._work_out(node)
+        return [self._value_or_why(expression) for expression in expressions]
+
+    def _value_or_why(self, expression: str) -> Quantity | str:
+        try:
+            return self._value(expression)[1]
+        except NotWorkedOut as error:
+            first = next((each for each in self.complaints.all if each.level == "error"), None)
+            return first.says if first else error.says
+        except ExpressionError as error:
+            return error.says
+
+    def _work_out_letter(self, name: str) -> None:
+        if name in self.put:
+            self.letters[name] = self.put[name]
+            return
+        letter = (self.problem.letters or [])[self.names.letters[name]]
+        try:
+            self.letters[name] = self._value(letter.stands)[1]
+        except ExpressionError as error:
+            self.complaints.take(f"letters.{name}.stands", error)
+
+    def _value(self, expression: str) -> tuple[Tree, Quantity]:
+        """An expression and its value. ExpressionError where it has none here."""
+        tree = parse(expression)
+        quantity = worked(tree, self.scope(None))
+        if quantity.kind != ANGLE:
+            quantity = in_radians(quantity, tree)
+        if self.teller.unit_for(quantity.kind) is None:
+            says = f"this comes to {quantity.kind.says()}, which has no unit here"
+            raise ExpressionError("mixed-kind", says)
+        return tree, quantity
 
     def read(self, expression: str, place: str) -> tuple[Tree, Quantity] | None:
         """An expression and its value; None where it has none here, which is complained about."""
         try:
-            tree = parse(expression)
-            quantity = worked(tree, self.scope(None))
-            if quantity.kind != ANGLE:
-                quantity = in_radians(quantity, tree)
-            if self.teller.unit_for(quantity.kind) is None:
-                says = f"this comes to {quantity.kind.says()}, which has no unit here"
-                raise ExpressionError("mixed-kind", says)
+            return self._value(expression)
         except ExpressionError as error:
             self.complaints.take(f"{place}.expression", error)
             return None
-        return tree, quantity
 
     def _work_out_line(self, name: str) -> None:
         line = self.problem.lines[self.names.lines[name]]

@@ -18,7 +18,7 @@ _LETTER = re.compile("[A-Za-z_]")
 
 
 class Node(NamedTuple):
-    """One thing that is worked out: a ``figure``, a ``member`` of one, a ``line`` or an ``ask``."""
+    """One thing that is worked out: a ``letter``, a ``figure``, a ``member`` of one, a ``line`` or an ``ask``."""
 
     kind: str
     name: str
@@ -36,6 +36,7 @@ class Names:
     figures: dict[str, Any]
     members: dict[tuple[str, str], None]
     lines: dict[str, int]
+    letters: dict[str, int]
 
     def node_of(self, path: Path, figure: str | None) -> tuple[Node, tuple[str, ...]] | None:
         """The node that a path leads to, and what is left of the path. A member needs its figure's name only where another
@@ -43,6 +44,8 @@ class Names:
         first, *rest = path.names
         if figure is not None and (figure, first) in self.members:
             return Node("member", figure, first), tuple(rest)
+        if first in self.letters and not rest:
+            return Node("letter", first), ()
         if first in self.lines and not rest:
             return Node("line", first), ()
         if first in self.figures:
@@ -84,7 +87,18 @@ def where(node: Node, names: Names, problem: Problem) -> str:
         return f"figures.{node.name}"
     if node.kind == "ask":
         return f"asks.{problem.asks[int(node.name)].label or node.name}"
-    return f"lines.{node.name}"
+    return f"{node.kind}s.{node.name}"
+
+
+def needed_for(problem: Problem, names: Names, texts: Iterable[str]) -> set[Node]:
+    """All whose values these expressions need."""
+    needs = _needs(problem, names)
+    found: set[Node] = set()
+    new = {node for text in texts for node in _named(text, names, None)}
+    while new:
+        found |= new
+        new = {other for node in new for other in needs.get(node, ())} - found
+    return found
 
 
 def read_names(problem: Problem, complaints: Complaints) -> Names:
@@ -92,6 +106,7 @@ def read_names(problem: Problem, complaints: Complaints) -> Names:
     figures: dict[str, Any] = {}
     members: dict[tuple[str, str], None] = {}
     lines: dict[str, int] = {}
+    letters: dict[str, int] = {}
 
     def usable(name: str, taken: Iterable[str], place: str) -> bool:
         fault = name_fault(name, set(taken))
@@ -109,10 +124,13 @@ def read_names(problem: Problem, complaints: Complaints) -> Names:
             taken = {name for owner, name in members if owner == figure.name}
             if usable(member, taken, f"{place}.{kind.place(member or str(index))}"):
                 members[figure.name, member] = None
+    for number, letter in enumerate(problem.letters or []):
+        if usable(letter.name, {*letters, *figures}, f"letters.{letter.name or number}"):
+            letters[letter.name] = number
     for number, line in enumerate(problem.lines):
-        if usable(line.name, {*lines, *figures}, f"lines.{line.name or number}"):
+        if usable(line.name, {*lines, *figures, *letters}, f"lines.{line.name or number}"):
             lines[line.name] = number
-    return Names(figures, members, lines)
+    return Names(figures, members, lines, letters)
 
 
 def _needs(problem: Problem, names: Names) -> dict[Node, set[Node]]:
@@ -138,6 +156,8 @@ def _needs(problem: Problem, names: Names) -> dict[Node, set[Node]]:
                 for other in kind.figures_needed(figure, node.member)
                 if other in names.figures
             }
+    for letter, number in names.letters.items():
+        graph[Node("letter", letter)] = _named((problem.letters or [])[number].stands, names, None)
     for line, number in names.lines.items():
         graph[Node("line", line)] = _named(problem.lines[number].expression, names, None)
     for number, ask in enumerate(problem.asks):

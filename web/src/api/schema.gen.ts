@@ -2084,6 +2084,22 @@ export interface components {
             labels: string[];
         };
         /**
+         * Letter
+         * @description A measurement that stays open: its name stands in other measurements (``w``, ``2 w``, ``w + 3 m``), and ``stands`` is the value
+         *     with which the figure is drawn and worked out meanwhile.
+         */
+        Letter: {
+            /** Name */
+            name: string;
+            /**
+             * Stands
+             * @description A measurement or expression, as a person types it.
+             */
+            stands: string;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
          * LineResults
          * @description A line of working: its value, its kind of quantity, its steps, and the parts it names, each behind its figure.
          */
@@ -2820,6 +2836,8 @@ export interface components {
              * @constant
              */
             format: "tilt-grid/problem";
+            /** Letters */
+            letters?: components["schemas"]["Letter"][] | null;
             /**
              * Lines
              * @default []
@@ -2850,6 +2868,7 @@ export interface components {
              * @default
              */
             title: string;
+            vary?: components["schemas"]["Vary"] | null;
             /**
              * Version
              * @default 1
@@ -4252,6 +4271,44 @@ export interface components {
             tallies: {
                 [key: string]: components["schemas"]["ToldTally"];
             };
+        };
+        /**
+         * VariedLetter
+         * @description A letter that goes from ``low`` to ``high`` in steps.
+         */
+        VariedLetter: {
+            /**
+             * High
+             * @description A measurement or expression, as a person types it.
+             */
+            high: string;
+            /** Letter */
+            letter: string;
+            /**
+             * Low
+             * @description A measurement or expression, as a person types it.
+             */
+            low: string;
+            /**
+             * Step
+             * @description A measurement or expression, as a person types it.
+             * @default 1
+             */
+            step: string;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
+         * Vary
+         * @description What changes, and the quantities, lines and expressions that are watched meanwhile.
+         */
+        Vary: {
+            /** Letters */
+            letters: components["schemas"]["VariedLetter"][];
+            /** Watch */
+            watch: string[];
+        } & {
+            [key: string]: unknown;
         };
         /**
          * Verdict
