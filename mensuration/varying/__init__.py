@@ -2,6 +2,7 @@
 
 from mensuration.varying.cases import MOST_CASES, NotVaried, Varied, vary
 from mensuration.varying.extremes import Extreme, Extremes, extremes
+from mensuration.varying.in_letters import Polynomial, in_letters
 from mensuration.varying.telling import ToldVaried, tell_varied, text_of
 
 __all__ = [
@@ -9,9 +10,11 @@ __all__ = [
     "Extreme",
     "Extremes",
     "NotVaried",
+    "Polynomial",
     "ToldVaried",
     "Varied",
     "extremes",
+    "in_letters",
     "tell_varied",
     "text_of",
     "vary",

@@ -7,8 +7,10 @@ from dataclasses import dataclass
 from mensuration.expressions import Quantity
 from mensuration.frozen import Frozen
 from mensuration.telling import Told
+from mensuration.units import NO_UNIT, NUMBER
 from mensuration.varying.cases import Varied
-from mensuration.varying.extremes import Extreme, Extremes, extremes
+from mensuration.varying.extremes import Extreme, extremes
+from mensuration.varying.in_letters import Polynomial, in_letters
 
 MOST_TOLD = 4  # ties that are told one by one
 
@@ -33,13 +35,15 @@ class ToldExtreme(Frozen):
 
 @dataclass(frozen=True)
 class ToldWatched(Frozen):
-    """One watched expression; nothing is told of it where no case gives it a value."""
+    """One watched expression; nothing is told of it where no case gives it a value. ``in_letters``: as a polynomial in the letters,
+    where it is one, and in which cases."""
 
     expression: str
     greatest: ToldExtreme | None
     least: ToldExtreme | None
     constant: bool
     says: str
+    in_letters: str | None = None
 
 
 @dataclass(frozen=True)
@@ -70,26 +74,48 @@ def tell_varied(varied: Varied) -> ToldVaried:
         )
         for case in varied.cases
     )
-    watched = tuple(
-        _watched(varied, expression, extremes(varied, number))
-        for number, expression in enumerate(varied.watch)
-    )
+    watched = tuple(_watched(varied, expression, number) for number, expression in enumerate(varied.watch))
     return ToldVaried(varied.letters, watched, cases)
 
 
-def _watched(varied: Varied, expression: str, found: Extremes | None) -> ToldWatched:
+def _watched(varied: Varied, expression: str, number: int) -> ToldWatched:
+    found = extremes(varied, number)
     if found is None:
         return ToldWatched(expression, None, None, False, "has a value in no case")
+    formula = in_letters(varied, number)
 
     def told(extreme: Extreme) -> ToldExtreme:
         return ToldExtreme(varied.teller.tell(extreme.value), extreme.cases, extreme.at_end)
 
     greatest, least = told(found.greatest), told(found.least)
     if found.constant:
-        says = f"is the same in all {found.count} cases: {greatest.value.text}"
+        cancel = (
+            ", as the letters cancel" if formula and formula.constant and formula.holds == formula.of else ""
+        )
+        says = f"is the same in all {found.count} cases: {greatest.value.text}{cancel}"
     else:
         says = f"greatest {_said(varied, found.greatest)}; least {_said(varied, found.least)}"
-    return ToldWatched(expression, greatest, least, found.constant, says)
+    return ToldWatched(
+        expression, greatest, least, found.constant, says, _formula(varied, formula) if formula else None
+    )
+
+
+def _formula(varied: Varied, formula: Polynomial) -> str:
+    """The polynomial, the units that its letters and its value are in, and where it holds."""
+    stands = {letter: varied.cases[0].at[place] for place, letter in enumerate(varied.letters)}
+    units = {
+        letter: varied.teller.unit_for(value.kind) for letter, value in stands.items() if value.kind != NUMBER
+    }
+    where = [f"{letter} in {unit.text}" for letter, unit in units.items() if unit]
+    told = formula.text(varied.teller)
+    brackets = len(formula.terms) > 1 and formula.unit is not NO_UNIT
+    told = formula.unit.after(f"({told})" if brackets else told)
+    held = (
+        f"in all {formula.of} cases"
+        if formula.holds == formula.of
+        else f"in {formula.holds} of {formula.of} cases"
+    )
+    return told + f" ({', '.join([*where, held])})"
 
 
 def _said(varied: Varied, extreme: Extreme) -> str:
@@ -131,7 +157,12 @@ def text_of(told: ToldVaried) -> str:
     ]
     widths = [max(len(row[place]) for row in (head, *rows)) for place in range(len(head))]
     lines = ["  ".join(_padded(row, widths)).rstrip() for row in (head, *rows)]
-    return "\n".join([*lines, "", *(f"{watched.expression}: {watched.says}" for watched in told.watched)])
+    lines.append("")
+    for watched in told.watched:
+        if watched.in_letters:
+            lines.append(f"{watched.expression} = {watched.in_letters}")
+        lines.append(f"{watched.expression}: {watched.says}")
+    return "\n".join(lines)
 
 
 def _padded(row: list[str], widths: list[int]) -> list[str]:

@@ -6,6 +6,7 @@ import io
 import sys
 import time
 from collections.abc import Callable, Iterable
+from contextlib import suppress
 from dataclasses import dataclass
 from functools import cache
 from http.cookies import CookieError, SimpleCookie
@@ -51,7 +52,9 @@ class Flow:
         return next(self._left, None)
 
     def close(self) -> None:
-        self._pieces.close()
+        """Nobody takes any more; a piece that is just being made (as the server ends) is let be."""
+        with suppress(ValueError):
+            self._pieces.close()
 
 
 @dataclass(frozen=True)

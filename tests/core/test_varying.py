@@ -15,7 +15,7 @@ from hypothesis import strategies as st
 
 from mensuration.__main__ import main
 from mensuration.problem import evaluate_document, read
-from mensuration.varying import NotVaried, extremes, tell_varied, text_of, vary
+from mensuration.varying import NotVaried, extremes, in_letters, tell_varied, text_of, vary
 
 Document = dict[str, Any]
 
@@ -62,7 +62,7 @@ def test_a_fence_of_24_metres_against_a_wall() -> None:
     assert numbers(document)[11:] == [None, None]
     assert said(document) == [
         "greatest 72.00 m² at w = 6 m (inside); least 22.00 m² at w = 1 m and at w = 11 m (at an end)",
-        "is the same in all 11 cases: 24.00 m",
+        "is the same in all 11 cases: 24.00 m, as the letters cancel",
     ]
 
 
@@ -237,3 +237,88 @@ def test_the_command_prints_the_table_with_greatest_and_least(
     file.write_text(json.dumps(document))
     assert main(["vary", str(file)]) == 2
     assert "varies nothing" in capsys.readouterr().err
+
+
+# In letters
+
+
+def formula(document: Document, watched: int = 0) -> tuple[str, int, int]:
+    varied = vary(read(document))
+    found = in_letters(varied, watched)
+    assert found is not None
+    return found.text(varied.teller), found.holds, found.of
+
+
+def test_an_area_in_letters_with_a_quarter_disc_taken_away() -> None:
+    bite = {"name": "bite", "shape": "quarter-circle", "given": {"radius": "r"}, "join": "take"}
+    document = problem(
+        rectangle("w", "5"),
+        bite,
+        watch=["bed.area", "bed.perimeter"],
+        stands={"w": "6", "r": "2"},
+        w=("5", "9", "1"),
+        r=("1", "4", "1/2"),
+    )
+    text, holds, of = formula(document)
+    assert text == "−π/4 r² + 5 w" and holds == of == 35
+    assert formula(document, 1)[0] == "2 w − (2 − π/2) r + 10"
+
+
+def test_the_form_holds_while_the_hole_stays_inside() -> None:
+    """A disc of radius r in the middle of a square of side 6: from r = 3 on it is cut off by the sides."""
+    hole = {"name": "hole", "shape": "circle", "given": {"radius": "r"}, "at": ["3", "3"], "join": "take"}
+    square = {"name": "slab", "shape": "square", "given": {"side": "6"}}
+    document = problem(square, hole, watch=["bed.area"], stands={"r": "1"}, r=("1/2", "4", "1/2"))
+    text, holds, of = formula(document)
+    assert text == "−π r² + 36" and holds == 6 < of
+    assert "in 6 of" in str(tell_varied(vary(read(document))).watched[0].in_letters)
+
+
+@settings(max_examples=20)
+@given(coefficients=st.tuples(*[st.integers(1, 5)] * 4))
+def test_formulas_in_letters_are_those_that_are_worked_out_beside_them(coefficients: tuple[int, ...]) -> None:
+    """A box of a w + b by c h + d: its volume, and its text read back with numbers for the letters."""
+    a, b, c, d = coefficients
+    box = {
+        "name": "box",
+        "shape": "cuboid",
+        "given": {"length": f"{a} w + {b}", "width": f"{c} h + {d}", "height": "w"},
+    }
+    document = problem(
+        watch=["crate.volume"], stands={"w": "2", "h": "3"}, w=("1", "5", "1"), h=("1", "6", "1")
+    )
+    document["figures"] = [{"name": "crate", "kind": "solid", "pieces": [box]}]
+    varied = vary(read(document))
+    found = in_letters(varied, 0)
+    assert found is not None and (found.holds, found.of) == (30, 30)
+    told = {powers: value.rational for powers, value in found.terms.items()}
+    assert told == {(2, 1): a * c, (2, 0): a * d, (1, 1): b * c, (1, 0): b * d}
+    back = {
+        "letters": [{"name": "w", "stands": "7"}, {"name": "h", "stands": "11"}],
+        "lines": [{"name": "v", "expression": found.text(varied.teller)}],
+    }
+    assert evaluate_document(back)["lines"]["v"]["exact"] == str((7 * a + b) * (11 * c + d) * 7)
+
+
+def test_what_is_no_polynomial_is_not_told_as_one() -> None:
+    document = problem(
+        rectangle("w", "5"),
+        watch=["bed.perimeter / bed.area", "slab.diagonal"],
+        stands={"w": "6"},
+        w=("1", "9", "1"),
+    )
+    varied = vary(read(document))
+    assert in_letters(varied, 0) is None and in_letters(varied, 1) is None
+    few = problem(rectangle("w", "5"), watch=["bed.area"], stands={"w": "6"}, w=("1", "5", "1"))
+    assert in_letters(vary(read(few)), 0) is None  # no further cases that could gainsay it
+
+
+def test_a_quantity_in_which_the_letters_cancel_is_said_not_to_change() -> None:
+    document = problem(rectangle("w", "9 - w"), watch=["bed.perimeter"], stands={"w": "2"}, w=("1", "8", "1"))
+    assert said(document) == ["is the same in all 8 cases: 18.00 m, as the letters cancel"]
+
+
+def test_letters_in_other_units_are_told_in_them() -> None:
+    document = problem(rectangle("w", "2 m"), watch=["bed.area"], stands={"w": "30 cm"}, w=("10", "80", "10"))
+    document["settings"] = {"unit": "cm"}
+    assert tell_varied(vary(read(document))).watched[0].in_letters == "200 w cm² (w in cm, in all 8 cases)"
