@@ -6,6 +6,7 @@ import json
 import os
 from collections.abc import Iterator
 from typing import Any
+from urllib.parse import urlencode
 
 import pytest
 from playwright.sync_api import Browser, Page, expect, sync_playwright
@@ -77,7 +78,7 @@ class Bench:
     def open(self, title: str) -> Bench:
         """A copy of a demo problem, so that tests don't disturb one another."""
         self.page.goto("/")
-        shelf = self.api("GET", "/problems?count=200")["problems"]
+        shelf = self.api("GET", f"/problems?{urlencode({'words': title, 'order': 'title'})}")["problems"]
         document = self.api("GET", f"/problems/{next(p['id'] for p in shelf if p['title'] == title)}")[
             "document"
         ]

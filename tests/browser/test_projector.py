@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from urllib.parse import urlencode
+
 import pytest
 from playwright.sync_api import Page, expect
 
@@ -98,7 +100,7 @@ def test_marks_are_drawn_over_the_picture_and_wiped(bench: Bench) -> None:
 def test_every_kind_of_problem_can_be_stepped_through(bench: Bench, title: str, what: str, end: str) -> None:
     page = bench.page
     page.goto("/")
-    made = bench.api("GET", "/problems?count=200")["problems"]
+    made = bench.api("GET", f"/problems?{urlencode({'words': title, 'order': 'title'})}")["problems"]
     found = next(p for p in made if p["title"] == title)
     page.goto(f"/problems/{found['id']}")
     page.get_by_role("button", name="Step through").click()

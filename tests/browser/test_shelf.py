@@ -69,6 +69,7 @@ def test_a_problem_is_labelled_by_keys(shelf: Page) -> None:
     keys.press("Enter")
     expect(shelf.get_by_role("menuitem", name="Duplicate")).to_be_focused()
     keys.type("l")
+    expect(shelf.get_by_role("menuitem", name="Labels")).to_be_focused()
     keys.press("Enter")
     dialog = shelf.get_by_role("dialog")
     expect(dialog).to_contain_text("Labels of “Skate ramp 17")

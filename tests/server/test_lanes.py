@@ -6,6 +6,7 @@ import asyncio
 import os
 import time
 from collections.abc import Awaitable, Callable
+from concurrent.futures import ThreadPoolExecutor
 
 import pytest
 
@@ -47,7 +48,8 @@ def with_lanes(told: Callable[[Lanes], Awaitable[None]], quick: int = 1) -> None
         finally:
             lanes.stop()
 
-    asyncio.run(run())
+    with ThreadPoolExecutor(1) as apart:  # a browser's tests leave a loop of theirs in this thread
+        apart.submit(asyncio.run, run()).result()
 
 
 def test_what_is_long_moves_to_the_patient_lane_and_the_quick_one_is_free() -> None:

@@ -5,7 +5,7 @@ import { api } from "../api/client";
 import type { Listed } from "../api/types";
 import { Button } from "../ui/Button";
 
-const LONGEST = 40;
+const LONGEST = 200; // of all that are typed, with commas between
 
 /** The labels of a problem: those of the shelf to tick, and a field for a new one. */
 export function Labels({ problem, known, onClose }: { problem: Listed; known: string[]; onClose: () => void }) {
@@ -62,7 +62,7 @@ export function Labels({ problem, known, onClose }: { problem: Listed; known: st
               </ul>
             ) : null}
             <label className="flex flex-col gap-1 text-sm">
-              Another one
+              Another one, or several with commas between
               <input
                 className="field"
                 value={typed}
