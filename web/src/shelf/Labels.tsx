@@ -5,7 +5,8 @@ import { api } from "../api/client";
 import type { Listed } from "../api/types";
 import { Button } from "../ui/Button";
 
-const LONGEST = 200; // of all that are typed, with commas between
+const LONGEST = 40; // letters of a label
+const MOST_TYPED = 200; // letters of all that are typed, with commas between
 
 /** The labels of a problem: those of the shelf to tick, and a field for a new one. */
 export function Labels({ problem, known, onClose }: { problem: Listed; known: string[]; onClose: () => void }) {
@@ -13,7 +14,11 @@ export function Labels({ problem, known, onClose }: { problem: Listed; known: st
   const [chosen, setChosen] = useState<string[]>(problem.labels);
   const [typed, setTyped] = useState("");
   const put = useMutation({
-    mutationFn: (labels: string[]) => api.label(problem.id ?? 0, labels),
+    mutationFn: async (labels: string[]) => {
+      const long = labels.find((name) => name.length > LONGEST);
+      if (long) throw new Error(`“${long.slice(0, LONGEST)} …” is too long: a label has at most ${LONGEST} letters`);
+      return api.label(problem.id ?? 0, labels);
+    },
     onSuccess: async () => {
       await queries.invalidateQueries({ queryKey: ["shelf"] });
       onClose();
@@ -66,7 +71,7 @@ export function Labels({ problem, known, onClose }: { problem: Listed; known: st
               <input
                 className="field"
                 value={typed}
-                maxLength={LONGEST}
+                maxLength={MOST_TYPED}
                 placeholder="Year 8, week 12"
                 onChange={(event) => setTyped(event.target.value)}
               />
