@@ -6,8 +6,11 @@ import ctypes
 import functools
 import gc
 import os
+import sys
+from collections.abc import Iterator
 from contextlib import suppress
 from pathlib import Path
+from typing import Any
 
 from server.front.answering import Answered, Asked, answer
 
@@ -33,14 +36,27 @@ def keep_light(most: int = MOST) -> bool:
     now = held()
     if now <= max(most, _left + GROWN):
         return False
-    for each in gc.get_objects():
-        if isinstance(each, functools._lru_cache_wrapper) and each.cache_parameters()["maxsize"] is not None:
-            each.cache_clear()
+    for cache in _caches():
+        cache.cache_clear()
     gc.collect()
     with suppress(OSError, AttributeError):
         ctypes.CDLL(None).malloc_trim(0)  # gives back what the C library keeps
     _left = held()
     return True
+
+
+def _caches() -> Iterator[functools._lru_cache_wrapper[Any]]:
+    """All that this program remembers and may forget: in its modules, and in the classes there."""
+    for name, module in list(sys.modules.items()):
+        if name.partition(".")[0] not in ("mensuration", "server"):
+            continue
+        for value in list(vars(module).values()):
+            for each in (value, *(vars(value).values() if isinstance(value, type) else ())):
+                if (
+                    isinstance(each, functools._lru_cache_wrapper)
+                    and each.cache_parameters()["maxsize"] is not None
+                ):
+                    yield each
 
 
 def held() -> int:
