@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 from itertools import product
+from math import prod
 
 from mensuration.expressions import Quantity
 from mensuration.numbers import Real
@@ -42,6 +43,11 @@ class Varied:
     cases: tuple[Case, ...]
     teller: Teller
 
+    def valued(self, watched: int) -> dict[int, Quantity]:
+        """What one of the watched expressions comes to, by the number of the case, where it comes to something."""
+        values = enumerate(case.values[watched] for case in self.cases)
+        return {number: value for number, value in values if not isinstance(value, str)}
+
 
 def vary(problem: Problem) -> Varied:
     """Every case of what a problem varies. NotVaried where it varies nothing, or what can't be.
@@ -67,10 +73,8 @@ def vary(problem: Problem) -> Varied:
         raise NotVaried("vary.letters", f"“{names[0]}” can't change in two ways at once")
     ranges = [_values(first, each, number) for number, each in enumerate(problem.vary.letters)]
     shape = tuple(len(values) for values in ranges)
-    if _count(shape) > MOST_CASES:
-        raise NotVaried(
-            "vary.letters", f"these are {_count(shape)} cases; at most {MOST_CASES} are worked out"
-        )
+    if prod(shape) > MOST_CASES:
+        raise NotVaried("vary.letters", f"these are {prod(shape)} cases; at most {MOST_CASES} are worked out")
     watch = tuple(problem.vary.watch)
     return Varied(names, watch, shape, tuple(_cases(problem, names, ranges, watch)), first.teller)
 
@@ -81,13 +85,6 @@ def _cases(
     for at in product(*ranges):
         evaluation = Evaluation(problem, (), dict(zip(names, at, strict=True)))
         yield Case(at, tuple(evaluation.values(watch)))
-
-
-def _count(shape: tuple[int, ...]) -> int:
-    count = 1
-    for each in shape:
-        count *= each
-    return count
 
 
 def _values(evaluation: Evaluation, range_: VariedLetter, number: int) -> list[Quantity]:

@@ -43,11 +43,7 @@ def extremes(varied: Varied, watched: int) -> Extremes | None:
     >>> found.greatest.value.value, found.greatest.cases, found.least.cases
     (Real('9'), (1,), (0, 2))
     """
-    values = {
-        number: value
-        for number, case in enumerate(varied.cases)
-        if not isinstance(value := case.values[watched], str)
-    }
+    values = varied.valued(watched)
     if not values:
         return None
     greatest, least = _farthest(varied, values, 1), _farthest(varied, values, -1)

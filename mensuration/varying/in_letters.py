@@ -103,16 +103,8 @@ def _points(varied: Varied) -> list[tuple[Fraction, ...]] | None:
 
 def _values(varied: Varied, watched: int) -> dict[int, Real]:
     """The exact values by the number of their case; none at all where one has no exact form."""
-    found = {}
-    for number, case in enumerate(varied.cases):
-        value = case.values[watched]
-        if isinstance(value, str):
-            continue
-        amount = _amount(varied.teller, value)
-        if amount.exact is None:
-            return {}
-        found[number] = amount
-    return found
+    found = {number: _amount(varied.teller, value) for number, value in varied.valued(watched).items()}
+    return {} if any(amount.exact is None for amount in found.values()) else found
 
 
 def _amount(teller: Teller, value: Quantity) -> Real:
@@ -120,9 +112,7 @@ def _amount(teller: Teller, value: Quantity) -> Real:
 
 
 def _unit(varied: Varied, watched: int) -> Unit:
-    value = next(case.values[watched] for case in varied.cases if not isinstance(case.values[watched], str))
-    assert isinstance(value, Quantity)
-    return varied.teller.unit_for(value.kind) or NO_UNIT
+    return varied.teller.unit_for(next(iter(varied.valued(watched).values())).kind) or NO_UNIT
 
 
 def _exponents(letters: int) -> list[Powers]:

@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 import os
 from collections.abc import Iterator
+from contextlib import contextmanager
 from typing import Any
 from urllib.parse import urlencode
 
@@ -33,8 +34,8 @@ def browser() -> Iterator[Browser]:
         chromium.close()
 
 
-@pytest.fixture
-def page(browser: Browser, service: Service) -> Iterator[Page]:
+@contextmanager
+def window_of(browser: Browser, service: Service) -> Iterator[Page]:
     """A fresh window that fails the test when the page reports an error."""
     context = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=service.address)
     window = context.new_page()
@@ -43,6 +44,12 @@ def page(browser: Browser, service: Service) -> Iterator[Page]:
     yield window
     context.close()
     assert faults == []
+
+
+@pytest.fixture
+def page(browser: Browser, service: Service) -> Iterator[Page]:
+    with window_of(browser, service) as window:
+        yield window
 
 
 def focus(page: Page, name: str, limit: int = 90) -> None:

@@ -11,7 +11,7 @@ from typing import Any
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
-from tests.browser.conftest import PAD, focus
+from tests.browser.conftest import PAD, focus, window_of
 from tests.browser.service import Service
 from tests.many import fill
 
@@ -29,12 +29,10 @@ def school(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Service]:
 
 @pytest.fixture
 def shelf(browser: Browser, school: Service) -> Iterator[Page]:
-    context = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=school.address)
-    page = context.new_page()
-    page.goto("/")
-    expect(page.locator("main li h2").first).to_be_visible()
-    yield page
-    context.close()
+    with window_of(browser, school) as page:
+        page.goto("/")
+        expect(page.locator("main li h2").first).to_be_visible()
+        yield page
 
 
 def test_two_thousand_problems_are_looked_through(shelf: Page) -> None:
