@@ -187,7 +187,8 @@ class Compound(Unit):
 
     def after(self, number: str) -> str:
         above = " ".join(unit.after("").strip() for unit in self.above)
-        below = "".join("/" + unit.after("").strip() for unit in self.below)
+        # Below the bar there is one of them: 2 per unit.
+        below = "".join("/" + unit.after("1").removeprefix("1").strip() for unit in self.below)
         if not above:
             return f"({number}){below}" if "/" in number else f"{number}{below}"
         return f"{number} {above}{below}"

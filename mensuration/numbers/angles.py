@@ -18,12 +18,12 @@ from math import pi
 
 from flint import arb, fmpq
 
-from mensuration.numbers.exact import ZERO, Exact, to_fraction
+from mensuration.numbers.exact import MAX_SUM, ZERO, Exact, to_fraction
 from mensuration.numbers.monomials import Cosine, Monomial, NotClosed, Sum, monomial
 from mensuration.numbers.proof import precision, rational_near
-from mensuration.numbers.roots import negative, root
+from mensuration.numbers.roots import root
 from mensuration.numbers.settling import settled
-from mensuration.numbers.zero import is_zero
+from mensuration.numbers.zero import is_zero, negative
 
 _HALF = Exact.of(Fraction(1, 2))
 _QUARTER = Exact.of(Fraction(1, 4))
@@ -90,7 +90,7 @@ def arc_cosine(cosine: Exact) -> Exact:
         double = settled(Exact.of(2) * cosine * cosine - _ONE)
         if double.rational is not None or (double.plain_roots and not cosine.plain_roots):
             return _HALF * arc_cosine(double)
-        if not cosine.plain_roots:
+        if not cosine.plain_roots and (not cosine.letters or len(cosine.terms) > MAX_SUM):
             raise NotClosed("no short exact form for this angle")
         return _named(cosine)
     half = _halved(rational)

@@ -19,8 +19,10 @@ from flint import fmpq, fmpz
 
 from mensuration.numbers.monomials import (
     ONE,
+    Atom,
     Base,
     Cosine,
+    Letter,
     Monomial,
     NotClosed,
     Product,
@@ -31,11 +33,12 @@ from mensuration.numbers.monomials import (
     times,
 )
 from mensuration.numbers.spelling import ALGEBRA, MATHML, PLAIN, TEX, spelled
-from mensuration.numbers.zero import is_zero
+from mensuration.numbers.zero import is_zero, negative
 
 Rational = int | Fraction
 
 MAX_TERMS = 24
+MAX_TERMS_OF_LETTERS = 120
 MAX_BITS = 2048  # of the larger of numerator and denominator
 MAX_SUM = 8  # terms of a sum under a root or in a denominator
 _FACTOR_BITS = 96
@@ -53,7 +56,9 @@ class Exact(Sum):
 
     def __init__(self, terms: Mapping[Monomial, fmpq]) -> None:
         kept = {key: value for key, value in terms.items() if value}
-        if len(kept) > MAX_TERMS:
+        if len(kept) > MAX_TERMS and (
+            len(kept) > MAX_TERMS_OF_LETTERS or not any(key.lettered for key in kept)
+        ):
             raise NotClosed("the exact form is too long")
         for value in kept.values():
             if value.height_bits() > MAX_BITS:
@@ -69,6 +74,11 @@ class Exact(Sum):
     @staticmethod
     def pi(power: Rational = 1) -> Exact:
         return Exact({monomial(power): _ONE})
+
+    @staticmethod
+    def letter(letter: Letter) -> Exact:
+        """A letter as a value."""
+        return Exact({monomial(0, [(letter, Fraction(1))]): _ONE})
 
     @staticmethod
     def root(value: Rational, index: int = 2) -> Exact:
@@ -175,7 +185,7 @@ class Exact(Sum):
         for key in self.terms:
             own = dict(key.factors)
             shared = {base: min(e, own[base]) for base, e in shared.items() if base in own}
-        for base in [base for base, e in shared.items() if e < 0 and not isinstance(base, Cosine)]:
+        for base in [base for base, e in shared.items() if e < 0 and not isinstance(base, Atom)]:
             if any(dict(key.factors)[base] != shared[base] for key in self.terms):
                 del shared[base]  # a sum that stands above and below a bar
         common = Exact({monomial(pi, shared.items()): number})
@@ -204,8 +214,14 @@ class Exact(Sum):
     def ordered(self) -> list[tuple[Monomial, Fraction]]:
         """Terms as a textbook writes them: plain numbers first, then roots, rising powers of π, angles."""
         keys = sorted(self.terms, key=lambda key: key.order)
-        if keys and self.terms[keys[0]] < 0 < self.terms[keys[-1]]:
-            keys.reverse()  # 9π/50 - 9/25 rather than a sign in front
+        if keys and any(key.letters for key in keys):
+            first = next((key for key in keys if self.terms[key] > 0), keys[0])
+            keys = [
+                first,
+                *(key for key in keys if key is not first),
+            ]  # 36 - π r² rather than a sign in front
+        elif keys and self.terms[keys[0]] < 0 < self.terms[keys[-1]]:
+            keys.reverse()  # 9π/50 - 9/25
         return [(key, to_fraction(self.terms[key])) for key in keys]
 
     def text(self) -> str:
@@ -284,7 +300,9 @@ def _inverse(value: Exact) -> Exact:
             raise NotClosed("no short exact form: the sum in the denominator is too long")
         if any(any(isinstance(base, Sum) and base.angles for base, _ in key.others) for key in rest.terms):
             raise NotClosed("no short exact form: angles in denominators of denominators")
-        sign = -1 if rest.ordered()[0][1] < 0 else 1
+        sign = (
+            -1 if negative(rest) else 1
+        )  # what stands below a bar is positive, so that signs can be read off
         base = rest if sign > 0 else -rest
         return common.inverse() * Exact({monomial(0, [(base, Fraction(-1))]): fmpq(sign)})
     return common.inverse() * _rationalised(rest)
@@ -294,7 +312,7 @@ def _rationalised(value: Exact) -> Exact:
     """1/value for a sum of roots: root after root is taken out of the denominator."""
     base = max((base for key in value.terms for base, _ in key.factors), key=order_of)
     index = lcm(*(dict(key.factors).get(base, Fraction(0)).denominator for key in value.terms))
-    assert not isinstance(base, Cosine)
+    assert not isinstance(base, Atom)
     inside = Exact.of(base) if isinstance(base, int) else Exact(base.terms)
     by_power = [ZERO] * index
     for key, number in value.terms.items():

@@ -1,4 +1,4 @@
-"""Products of roots, powers of π, cosines and a named angle: what an exact value is a sum of.
+"""Products of roots, powers of π, cosines, letters and a named angle: what an exact value is a sum of.
 
 A monomial is ``π^k · ∏ base^e``, times at most one angle ``acos(c)``. Its bases are
 
@@ -7,7 +7,9 @@ A monomial is ``π^k · ∏ base^e``, times at most one angle ``acos(c)``. Its b
   a sum of these alone is 0 only if every coefficient is;
 - *sums* under a root that can't be taken out: √(4 + 2√2). One of roots alone has an exponent between 0 and 1; one
   with π or a cosine in it may also stand in a denominator, 1/(2 + π);
-- cosines of degrees between 0° and 90° that are no sum of roots, with any exponent: tan 20° = cos 70° / cos 20°.
+- cosines of degrees between 0° and 90° that are no sum of roots, with any exponent: tan 20° = cos 70° / cos 20°;
+- letters, which stand for positive numbers that nothing else is known of, with any exponent: products of their powers are
+  independent, as those of π are. What they stand for only decides signs.
 
 Each monomial exists once, so that two are equal exactly when they are the same object.
 """
@@ -30,8 +32,21 @@ class NotClosed(ArithmeticError):
     """The result lies outside the closed world of exact values, or would be too long to write."""
 
 
+class Atom(ABC):
+    """Something positive that stands for itself, with any exponent."""
+
+    @abstractmethod
+    def ball(self) -> arb:
+        """An enclosure at the working precision in force."""
+
+    @property
+    @abstractmethod
+    def order(self) -> tuple[int, Fraction, str]:
+        """Where it stands among the bases of monomials."""
+
+
 @dataclass(frozen=True)
-class Cosine:
+class Cosine(Atom):
     """The cosine of an angle of so many degrees, more than 0 and less than 90."""
 
     degrees: Fraction
@@ -42,6 +57,29 @@ class Cosine:
     @property
     def order(self) -> tuple[int, Fraction, str]:
         return 2, self.degrees, ""
+
+
+@dataclass(frozen=True)
+class Letter(Atom):
+    """A letter and the positive number that it stands for where a sign is asked for. That is moved by less than a millionth, for
+    each ``place`` differently, so that nothing is 0 or equal by chance. Letters of one reckoning have one ``stamp``: what is
+    remembered of one reckoning is nothing to another, whose decisions are looked at by themselves."""
+
+    name: str
+    stands: Fraction
+    place: int = 0
+    stamp: int = 0
+
+    def ball(self) -> arb:
+        away = arb(_PRIMES[self.place % len(_PRIMES)]).sqrt() / 2**24
+        return arb(fmpq(self.stands.numerator, self.stands.denominator)) * (1 + away)
+
+    @property
+    def order(self) -> tuple[int, Fraction, str]:
+        return 3, Fraction(self.place), self.name
+
+
+_PRIMES = (2, 3, 5, 7, 11, 13, 17, 19, 23, 29, 31, 37)
 
 
 class Sum(ABC):
@@ -98,6 +136,11 @@ class Sum(ABC):
         return not any(key.others for key in self.terms)
 
     @property
+    def letters(self) -> frozenset[Letter]:
+        """All letters in it, also those in sums under roots or in denominators, and in named angles."""
+        return frozenset[Letter]().union(*(key.lettered for key in self.terms))
+
+    @property
     def order(self) -> tuple[int, int, str]:
         """Where it stands among the bases of monomials."""
         text = self.text()
@@ -115,14 +158,14 @@ class Sum(ABC):
         return sum((key.ball() * value for key, value in self.terms.items()), arb(0))
 
 
-Base = int | Sum | Cosine
+Base = int | Sum | Atom
 Factor = tuple[Base, Fraction]
 MAX_INDEX = 24  # of a root
-MAX_POWER = 64  # of π or a cosine
+MAX_POWER = 64  # of π, a cosine or a letter
 
 
 def order_of(base: Base) -> tuple[int, int | Fraction, str]:
-    """Where a base stands among the others: primes, then sums, then cosines."""
+    """Where a base stands among the others: primes, then sums, then cosines, then letters."""
     return (0, base, "") if isinstance(base, int) else base.order
 
 
@@ -144,13 +187,28 @@ class Monomial:
 
     @cached_property
     def others(self) -> tuple[Factor, ...]:
-        """The factors that are no roots of primes."""
-        return tuple(factor for factor in self.factors if not isinstance(factor[0], int))
+        """The factors that are neither roots of primes nor letters."""
+        return tuple(factor for factor in self.factors if not isinstance(factor[0], int | Letter))
+
+    @cached_property
+    def letters(self) -> tuple[tuple[Letter, Fraction], ...]:
+        """The letters among its factors, with their exponents."""
+        return tuple((base, e) for base, e in self.factors if isinstance(base, Letter))
+
+    @cached_property
+    def lettered(self) -> frozenset[Letter]:
+        """All letters in it, however deep."""
+        within = [base.letters for base, _ in self.factors if isinstance(base, Sum)]
+        angle = () if self.angle is None else self.angle.letters
+        return frozenset(letter for letter, _ in self.letters).union(angle, *within)
 
     @cached_property
     def mixed(self) -> bool:
-        """Whether a cosine, or a sum with π or a cosine in it, is among the factors."""
-        return any(isinstance(base, Cosine) or not base.algebraic for base, _ in self.others)  # type: ignore[union-attr]
+        """Whether a cosine, a letter, or a sum with one of these or π in it, is among the factors."""
+        return any(
+            isinstance(base, Atom) or (isinstance(base, Sum) and not base.algebraic)
+            for base, _ in self.factors
+        )
 
     @cached_property
     def square_free(self) -> int | None:
@@ -190,12 +248,14 @@ class Monomial:
         return product
 
     @cached_property
-    def order(self) -> tuple[bool, Fraction, int, tuple[tuple[int, int | Fraction, str, Fraction], ...], str]:
-        """Where a term with it stands: plain numbers first, then roots, rising powers of π, angles."""
+    def order(self) -> tuple[object, ...]:
+        """Where a term with it stands: falling powers of letters; plain numbers first, then roots, rising powers of π, angles."""
         root = self.square_free
         named = self.angle.text() if self.angle is not None else ""
         rest = tuple((*order_of(base), exponent) for base, exponent in self.factors)
-        return bool(named), self.pi, root or 1 << 200, () if root else rest, named
+        degree = -sum((e for _, e in self.letters), Fraction(0))
+        letters = tuple((letter.place, -e) for letter, e in self.letters)
+        return degree, letters, bool(named), self.pi, root or 1 << 200, () if root else rest, named
 
 
 def _power(value: arb, exponent: Fraction) -> arb:
@@ -269,7 +329,7 @@ def reduced(pi: Fraction, exponents: Mapping[Base, Fraction], angle: Sum | None)
                 raise NotClosed("the power is too high for an exact form")
             number *= fmpq(base) ** whole
             exponent -= whole
-        elif not isinstance(base, Cosine) and (whole > 0 or (whole < 0 and base.algebraic)):
+        elif not isinstance(base, Atom) and (whole > 0 or (whole < 0 and base.algebraic)):
             sums += [base if whole > 0 else base.inverse()] * abs(whole)
             exponent -= whole
         if exponent:

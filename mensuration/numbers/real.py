@@ -8,6 +8,7 @@ from fractions import Fraction
 from flint import arb, ctx
 
 from mensuration.numbers.angles import gathered
+from mensuration.numbers.deciding import decided
 from mensuration.numbers.exact import ZERO, Exact, Rational
 from mensuration.numbers.monomials import NotClosed
 from mensuration.numbers.proof import PRECISIONS, precision, prove
@@ -186,6 +187,8 @@ class Real:
 
         if self.exact is not None and is_zero(self.exact):
             return 0
+        if self.exact is not None:
+            decided(self.exact)
         return prove(attempt) or 0
 
     def __eq__(self, other: object) -> bool:

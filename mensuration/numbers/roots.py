@@ -13,8 +13,8 @@ from flint import arb, fmpq
 from mensuration.numbers.exact import MAX_SUM, ZERO, Exact, of_product, to_fmpq, to_fraction
 from mensuration.numbers.monomials import (
     ONE,
+    Atom,
     Base,
-    Cosine,
     Monomial,
     NotClosed,
     Sum,
@@ -22,8 +22,9 @@ from mensuration.numbers.monomials import (
     order_of,
     reduced,
 )
-from mensuration.numbers.proof import precision, prove, rational_near
-from mensuration.numbers.zero import is_zero
+from mensuration.numbers.proof import precision, rational_near
+from mensuration.numbers.quotients import root_taken_out
+from mensuration.numbers.zero import is_zero, negative
 
 MAX_DEPTH = 4  # of roots in roots
 MAX_DEGREE = 8  # of a polynomial in π
@@ -57,16 +58,6 @@ def root(value: Exact, index: int = 2) -> Exact:
     return _of_monomial(key, number, index) * _of_sum(rest, index)
 
 
-def negative(value: Exact) -> bool:
-    """Whether a value is less than 0. NotClosed where that can't be told."""
-    sign = value.plain_sign()
-    if sign is None:
-        sign = prove(lambda: 1 if value.ball() > 0 else -1 if value.ball() < 0 else None)
-        if sign is None:
-            raise NotClosed("this value can't be told from 0")
-    return sign < 0
-
-
 def _of_monomial(key: Monomial, number: fmpq, index: int) -> Exact:
     exponents: dict[Base, Fraction] = {base: e / index for base, e in key.factors}
     outside = Exact.root(to_fraction(number), index)
@@ -88,7 +79,7 @@ def _of_sum(value: Exact, index: int) -> Exact:
 def depth(value: Sum) -> int:
     """How deep roots stand in roots: 1 for a sum of roots of numbers."""
     depths = [
-        depth(base) for key in value.terms for base, _ in key.others if not isinstance(base, int | Cosine)
+        depth(base) for key in value.terms for base, _ in key.others if not isinstance(base, int | Atom)
     ]
     return 1 + max(depths, default=0)
 
@@ -96,6 +87,8 @@ def depth(value: Sum) -> int:
 @lru_cache(maxsize=1024)
 def _taken_out(value: Exact, index: int) -> Exact | None:
     """The root of a sum by roots that are in it already and roots of numbers; None where there is none such."""
+    if value.letters:
+        return _of_factors(value, index)
     if index % 2 == 0:
         half = _square_root(value)
         if half is None or index == 2:
@@ -106,6 +99,15 @@ def _taken_out(value: Exact, index: int) -> Exact | None:
             return None
         return whole if nested_in(whole) <= nested_in(value) else None
     return _odd_root(value, index) if value.plain_roots else None
+
+
+def _of_factors(value: Exact, index: int) -> Exact | None:
+    """The root of a value with letters: factors come out, of the others each has a root of its own, so that they cancel."""
+    outside, number, inside = root_taken_out(value, index)
+    if outside == Exact.of(1) and len(inside) < 2:
+        return None
+    exponents: dict[Base, Fraction] = {base: Fraction(e, index) for base, e in inside}
+    return outside * root(number, index) * of_product(reduced(Fraction(0), exponents, None))
 
 
 def nested_in(value: Sum) -> frozenset[Base]:

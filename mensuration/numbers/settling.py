@@ -15,8 +15,9 @@ from math import lcm
 from flint import arb, fmpq
 
 from mensuration.numbers.exact import ZERO, Exact
-from mensuration.numbers.monomials import Base, Cosine, Factor, Monomial, NotClosed, Sum, monomial
+from mensuration.numbers.monomials import Base, Factor, Monomial, NotClosed, Sum, monomial
 from mensuration.numbers.proof import precision, rational_near
+from mensuration.numbers.quotients import cancelled
 from mensuration.numbers.roots import depth, nested_in, root
 from mensuration.numbers.zero import is_zero
 
@@ -38,7 +39,9 @@ def settled(value: Exact) -> Exact:
 
 @lru_cache(maxsize=2048)
 def _settled(value: Exact) -> Exact:
-    value = _gathered(value)
+    value = cancelled(_gathered(value)) if value.letters else _gathered(value)
+    if value.letters:  # roots of different factors are independent of one another
+        return value
     value = value if value.canonical or _independent(value) else _recognised(value)
     return value if value.canonical else _under_one_root(value)
 
@@ -83,7 +86,9 @@ def _length(sums: Sums) -> tuple[int, str]:
 def _under_roots(key: Monomial) -> Sums:
     """The sums that stand under square roots in a monomial."""
     return tuple(
-        (base, e) for base, e in key.others if not isinstance(base, int | Cosine) and e == Fraction(1, 2)
+        (base, e)
+        for base, e in key.others
+        if isinstance(base, Sum) and e == Fraction(1, 2) and not base.letters
     )
 
 

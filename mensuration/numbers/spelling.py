@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
@@ -10,10 +11,13 @@ from typing import NamedTuple
 
 from flint import fmpq
 
-from mensuration.numbers.monomials import ONE, Cosine, Monomial, Sum
+from mensuration.numbers.monomials import ONE, Atom, Cosine, Monomial, Sum
 
 _HIGH = "⁰¹²³⁴⁵⁶⁷⁸⁹"
 _RAISED = str.maketrans("0123456789", _HIGH)
+Factor = tuple[Sum, int]
+OPEN, CLOSED = r"\left(", r"\right)"
+_HALVES = (Fraction(1, 2), Fraction(-1, 2))
 
 
 class Inside(NamedTuple):
@@ -36,9 +40,11 @@ class Spelling:
     degrees: Callable[[Fraction], str]
     fraction: Callable[[list[str], list[str]], str]
     value: Callable[[Sum], str]
+    letter: Callable[[str], str] = str
     sign: Callable[[str], str] = str
     number: Callable[[int], str] = str
     between_roots: str = ""
+    before_letters: str = ""
     root_before_pi: bool = False
     functions_last: bool = False
 
@@ -55,15 +61,28 @@ def spelled(terms: Sequence[tuple[Monomial, Fraction]], by: Spelling) -> str:
     return "".join(pieces) or by.number(0)
 
 
+def spelled_product(
+    key: Monomial, value: Fraction, above: Sequence[Factor], below: Sequence[Factor], by: Spelling
+) -> str:
+    """A term times and over powers of values, those of several terms in brackets: ``2 (w + h)/(w h)``."""
+    top, bottom = _above_and_below(_parts(key, by), abs(value), by)
+    for side, factors in ((top, above), (bottom, below)):
+        for factor, power in factors:
+            text = (
+                by.power(Inside(by.value(factor), len(factor.terms) > 1), power)
+                if power > 1
+                else by.value(factor)
+            )
+            if power == 1 and len(factor.terms) > 1:
+                text = _in_brackets(text, by)
+            side.append(by.before_letters + text if side else text)
+    return (by.sign("-") if value < 0 else "") + by.fraction(top, bottom)
+
+
 def _term(key: Monomial, value: Fraction, by: Spelling) -> str:
     parts = _parts(key, by)
-    above = [by.number(value.numerator)] if value.numerator != 1 else []
-    below = [by.number(value.denominator)] if value.denominator != 1 else []
-    for root in parts.roots:
-        apart = bool(above) and (root[0] in _HIGH or above[-1] in parts.roots)  # 2⁴√10 would be 2⁴ times √10
-        above.append(by.between_roots + root if apart else root)
-    below += parts.below
-    if not by.functions_last:
+    above, below = _above_and_below(parts, value, by)
+    if not by.functions_last or key.lettered:
         return by.fraction([*above, *parts.functions], [*below, *parts.under])
     if parts.under:  # 6/sin(8°) m would be 6 by sin(8°) m
         return f"({by.fraction([*above, *parts.functions], [*below, *parts.under])})"
@@ -72,12 +91,32 @@ def _term(key: Monomial, value: Fraction, by: Spelling) -> str:
     return by.fraction(above, below)
 
 
+def _above_and_below(parts: _Parts, value: Fraction, by: Spelling) -> tuple[list[str], list[str]]:
+    """The factors above and below the bar but for functions."""
+    above = [by.number(value.numerator)] if value.numerator != 1 else []
+    below = [by.number(value.denominator)] if value.denominator != 1 else []
+    for root in parts.roots:
+        apart = bool(above) and (root[0] in _HIGH or above[-1] in parts.roots)  # 2⁴√10 would be 2⁴ times √10
+        above.append(by.between_roots + root if apart else root)
+    above += [
+        by.before_letters + letter if above or place else letter for place, letter in enumerate(parts.letters)
+    ]
+    below += parts.below
+    below += [
+        by.before_letters + letter if below or place else letter
+        for place, letter in enumerate(parts.letters_below)
+    ]
+    return above, below
+
+
 class _Parts(NamedTuple):
-    """The factors of a monomial as they are written: what stands first above the bar, its functions, what stands below."""
+    """The factors of a monomial as they are written: what stands first above the bar, its letters and functions, what stands below."""
 
     roots: tuple[str, ...]
+    letters: tuple[str, ...]
     functions: tuple[str, ...]
     below: tuple[str, ...]
+    letters_below: tuple[str, ...]
     under: tuple[str, ...]
 
 
@@ -86,6 +125,9 @@ def _parts(key: Monomial, by: Spelling) -> _Parts:
     key = _under_the_sum(key)
     roots, pi, functions, under = _roots(key, by)
     sums, below = _sums(key, by)
+    letters, letters_below = _letters(key, by)
+    if key.lettered:  # w √(w + h)
+        letters, letters_below, sums, below = letters + sums, letters_below + below, [], []
     roots += sums
     if pi:  # before the roots: √3π would be read as √(3π)
         power = _powered(Inside(by.pi, False), abs(pi), by)
@@ -95,12 +137,31 @@ def _parts(key: Monomial, by: Spelling) -> _Parts:
             roots.insert(len(roots) if by.root_before_pi else 0, power)
     if key.angle is not None:
         functions.append(by.function("acos", by.value(key.angle)))
-    return _Parts(tuple(roots), tuple(functions), tuple(below), tuple(under))
+    return _Parts(
+        tuple(roots), tuple(letters), tuple(functions), tuple(below), tuple(letters_below), tuple(under)
+    )
+
+
+def _letters(key: Monomial, by: Spelling) -> tuple[list[str], list[str]]:
+    """Powers of letters above and below the bar, and roots of them."""
+    above: list[str] = []
+    below: list[str] = []
+    for letter, exponent in key.letters:
+        whole, inside = int(exponent), Inside(by.letter(letter.name), False)
+        rest = abs(exponent - whole)
+        side = above if exponent > 0 else below
+        if whole:
+            side.append(_powered(inside, abs(whole), by))
+        if rest:
+            side.append(
+                by.root(Inside(_powered(inside, rest.numerator, by), rest.numerator > 1), rest.denominator)
+            )
+    return above, below
 
 
 def _under_the_sum(key: Monomial) -> Monomial:
     """√2·√(5 − √5) as √(10 − 2√5): a square root of a number goes under the square root of a sum."""
-    sums = [(base, e) for base, e in key.others if not isinstance(base, Cosine) and e == Fraction(1, 2)]
+    sums = [(base, e) for base, e in key.others if not isinstance(base, Atom) and e == Fraction(1, 2)]
     number = 1
     for prime, exponent in key.primes:
         if exponent == Fraction(1, 2):
@@ -109,7 +170,7 @@ def _under_the_sum(key: Monomial) -> Monomial:
         return key
     base, half = sums[0]
     rest = [f for f in key.factors if f != (base, half) and not (isinstance(f[0], int) and f[1] == half)]
-    assert not isinstance(base, int | Cosine)
+    assert not isinstance(base, int | Atom)
     return Monomial(key.pi, (*rest, (base * type(base)({ONE: fmpq(number)}), half)), key.angle)
 
 
@@ -163,8 +224,15 @@ def _sums(key: Monomial, by: Spelling) -> tuple[list[str], list[str]]:
     """Sums under roots, and sums in the denominator."""
     above: list[str] = []
     below: list[str] = []
+    together = {
+        side: [base for base, e in key.others if isinstance(base, Sum) and e == side] for side in _HALVES
+    }
+    for side, bases in together.items():  # √((a + b) (a − b))
+        if len(bases) > 1 and key.lettered:
+            inside = Inside(_multiplied(bases, by), True)
+            (above if side > 0 else below).append(by.root(inside, 2))
     for base, exponent in key.others:
-        if isinstance(base, Cosine):
+        if isinstance(base, Atom) or (key.lettered and len(together.get(exponent, ())) > 1):
             continue
         assert not isinstance(base, int)
         inside = Inside(by.value(base), True)
@@ -176,6 +244,19 @@ def _sums(key: Monomial, by: Spelling) -> tuple[list[str], list[str]]:
             text = _in_brackets(inside.text, by)
         (above if exponent > 0 else below).append(text)
     return above, below
+
+
+def _multiplied(bases: Sequence[Sum], by: Spelling) -> str:
+    """Sums times one another: multiplied out where that is short, as (5 − w)(5 + w) is 25 − w²."""
+    product = bases[0]
+    for base in bases[1:]:
+        if len(product.terms) > 2:
+            break
+        product = product * base
+    else:
+        if len(product.terms) <= 2:
+            return by.value(product)
+    return by.before_letters.join(_in_brackets(by.value(base), by) for base in bases)
 
 
 def _in_brackets(text: str, by: Spelling) -> str:
@@ -217,8 +298,27 @@ def _in_a_line(times: str) -> Callable[[list[str], list[str]], str]:
     return fraction
 
 
+def _unpadded(factors: list[str]) -> list[str]:
+    return [text if place else text.strip() for place, text in enumerate(factors)]
+
+
+def _without_brackets(factors: list[str]) -> list[str]:
+    """One sum by itself needs none: the bar holds it together."""
+    if len(factors) != 1 or not factors[0].startswith(OPEN) or not factors[0].endswith(CLOSED):
+        return factors
+    inside, depth = factors[0][len(OPEN) : -len(CLOSED)], 0
+    for piece in re.findall(r"\\left\(|\\right\)", inside):
+        depth += 1 if piece == OPEN else -1
+        if depth < 0:
+            return factors
+    return [inside]
+
+
 def _upright(above: list[str], below: list[str]) -> str:
-    return rf"\frac{{{''.join(above) or 1}}}{{{''.join(below)}}}" if below else "".join(above) or "1"
+    if not below:
+        return "".join(above) or "1"
+    above, below = _without_brackets(above), _without_brackets(below)
+    return rf"\frac{{{''.join(above) or 1}}}{{{''.join(below)}}}"
 
 
 def _degrees(degrees: Fraction) -> str:
@@ -266,9 +366,10 @@ PLAIN = Spelling(
     root=_plain_root,
     function=lambda name, of: f" {name}({of})",
     degrees=lambda degrees: f"{_degrees(degrees)}°",
-    fraction=lambda above, below: _in_a_line("")(above, [text.strip() for text in below]).strip(),
+    fraction=lambda above, below: _in_a_line("")(above, _unpadded(below)).strip(),
     value=lambda value: value.plain(),
     between_roots="·",
+    before_letters=" ",
     functions_last=True,
 )
 TEX = Spelling(
@@ -283,6 +384,8 @@ TEX = Spelling(
     degrees=lambda degrees: rf"{_degrees(degrees)}^\circ",
     fraction=_upright,
     value=lambda value: value.tex(),
+    letter=lambda name: name if len(name) == 1 else rf"\mathrm{{{name}}}".replace("_", r"\_"),
+    before_letters=r"\,",
 )
 MATHML = Spelling(
     times="<mo>&#x2062;</mo>",
@@ -295,6 +398,7 @@ MATHML = Spelling(
     degrees=lambda degrees: f"<mn>{_degrees(degrees)}</mn><mo>°</mo>",
     fraction=lambda above, below: _marked_up(above, below),
     value=lambda value: value.mathml(),
+    letter=lambda name: f"<mi>{name}</mi>",
     sign=lambda sign: f"<mo>{'−' if '-' in sign else '+'}</mo>",
     number=lambda number: f"<mn>{number}</mn>",
 )

@@ -1,4 +1,4 @@
-"""Whether an exact value is 0, proven.
+"""Whether an exact value is 0, proven; and its sign.
 
 A value that isn't 0 shows it as soon as its enclosure leaves 0 out. That one *is* 0 follows for sums of roots of numbers
 and powers of π from their form (see :mod:`mensuration.numbers.monomials`). For sums under roots and for cosines it
@@ -15,10 +15,32 @@ from math import lcm
 
 from flint import arb, fmpq
 
-from mensuration.numbers.monomials import Base, Cosine, Monomial, NotClosed, Sum, monomial, reduced
-from mensuration.numbers.proof import PRECISIONS, precision
+from mensuration.numbers.deciding import decided
+from mensuration.numbers.monomials import (
+    Atom,
+    Base,
+    Cosine,
+    Letter,
+    Monomial,
+    NotClosed,
+    Sum,
+    monomial,
+    reduced,
+)
+from mensuration.numbers.proof import PRECISIONS, precision, prove
 
 MOST_BITS = 30_000
+
+
+def negative(value: Sum) -> bool:
+    """Whether a value is less than 0. NotClosed where that can't be told."""
+    sign = value.plain_sign()
+    if sign is None:
+        sign = prove(lambda: 1 if value.ball() > 0 else -1 if value.ball() < 0 else None)
+        if sign is None:
+            raise NotClosed("this value can't be told from 0")
+        decided(value)
+    return sign < 0
 
 
 @lru_cache(maxsize=1024)
@@ -52,20 +74,23 @@ def _certainly(value: Sum) -> bool | None:
         return not cleared.terms
     groups: dict[tuple[object, ...], dict[Monomial, fmpq]] = {}
     for key, number in cleared.terms.items():
-        transcendental = tuple(f for f in key.others if not isinstance(f[0], Cosine) and _has_pi(f[0]))  # type: ignore[arg-type]
-        rest = monomial(0, [f for f in key.factors if f not in transcendental])
-        groups.setdefault((key.pi, transcendental), {})[rest] = number
+        transcendental = tuple(f for f in key.others if isinstance(f[0], Sum) and _has_pi(f[0]))
+        away = {*transcendental, *key.letters}
+        rest = monomial(0, [f for f in key.factors if f not in away])
+        groups.setdefault((key.pi, transcendental, key.letters), {})[rest] = number
     make = type(value)
     answers = {_algebraic_zero(make(terms)) for terms in groups.values()}
     if answers == {True}:
         return True
-    # Powers of π are independent of one another; roots of sums with π in them need not be.
+    # Powers of π and letters are independent of one another; roots of sums with one in them need not be.
     return False if False in answers and all(not group[1] for group in groups) else None
 
 
 def _has_pi(base: Sum) -> bool:
+    """Whether π or a letter is in it."""
     return any(
-        key.pi or any(not isinstance(f[0], (int, Cosine)) and _has_pi(f[0]) for f in key.factors)
+        key.pi
+        or any(isinstance(f[0], Letter) or (isinstance(f[0], Sum) and _has_pi(f[0])) for f in key.factors)
         for key in base.terms
     )
 
@@ -129,6 +154,7 @@ def _indices(value: Sum) -> dict[object, int]:
             if isinstance(base, Cosine):
                 turn = lcm(turn, (base.degrees / 360).denominator)
                 continue
+            assert not isinstance(base, Atom)
             found[base] = lcm(found.get(base, 1), exponent.denominator)
             if not isinstance(base, int):
                 for inner, index in _indices(base).items():
@@ -161,6 +187,8 @@ def _size(value: Sum) -> tuple[int, arb] | None:
                 size *= arb(base) ** fmpq(exponent.numerator, exponent.denominator)
             elif isinstance(base, Cosine):
                 own *= 2**exponent.numerator
+            elif isinstance(base, Atom):
+                return None
             else:
                 inner = _size(base)
                 if inner is None:
