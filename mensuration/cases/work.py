@@ -21,7 +21,7 @@ from mensuration.expressions import (
     parse,
     paths,
 )
-from mensuration.expressions.nodes import Negative, Number
+from mensuration.expressions.nodes import Binary, Negative, Number, Power, UnitOf
 from mensuration.frozen import EMPTY, Frozen, Table, table
 from mensuration.numbers import Real, Rounding, round_by
 from mensuration.numbers.boxes import Boxes
@@ -374,14 +374,19 @@ class _Both(Mapping[str, Quantity]):
 
 
 def _places(typed: str) -> int | None:
-    """How many decimal places a typed plain number has; None where it is anything else."""
+    """How many decimal places a typed plain number has, perhaps with a unit; None where it is anything else, as 12π is."""
     try:
         node = parse(typed) if typed else None
     except ExpressionError:
         return None
     if isinstance(node, Negative):
         node = node.of
-    plain = [part for part in (node, getattr(node, "left", None)) if isinstance(part, Number)]
-    if not plain or "/" in plain[0].typed:
+    if isinstance(node, Binary) and _is_unit(node.right):
+        node = node.left
+    if not isinstance(node, Number) or "/" in node.typed:
         return None
-    return len(plain[0].typed.partition(".")[2])
+    return len(node.typed.partition(".")[2])
+
+
+def _is_unit(node: Node) -> bool:
+    return isinstance(node.base if isinstance(node, Power) else node, UnitOf)

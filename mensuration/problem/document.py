@@ -26,6 +26,7 @@ MAX_FIGURES = 50
 MAX_LINES = 200
 MAX_ASKS = 100
 MAX_LETTERS = 12
+MAX_HELD = 4
 MAX_WATCHED = 12
 MAX_TRIES = 100
 FORMAT = "tilt-grid/problem"
@@ -73,7 +74,7 @@ class Letter(Model):
 
 
 class VariedLetter(Model):
-    """A letter that goes from ``low`` to ``high`` in steps."""
+    """A letter that goes from ``low`` to ``high`` in steps, or through all values between where ``step`` is ``all``."""
 
     letter: Name
     low: Typed
@@ -81,11 +82,46 @@ class VariedLetter(Model):
     step: Typed = "1"
 
 
+class Hold(Model):
+    """What is held fixed: the expression keeps the value ``at``, and the letter ``gives`` gives way."""
+
+    expression: Typed
+    at: Typed
+    gives: Name
+
+
 class Vary(Model):
     """What changes, and the quantities, lines and expressions that are watched meanwhile."""
 
     letters: Annotated[list[VariedLetter], Field(min_length=1, max_length=2)]
     watch: Annotated[list[Typed], Field(min_length=1, max_length=MAX_WATCHED)]
+
+
+class Solve(Model):
+    """What a letter must be for an expression to come to ``at``."""
+
+    expression: Typed
+    at: Typed
+    letter: Name
+
+
+class VariedGiven(Model):
+    """A given that is drawn anew: ``slab.width``, ``can.radius`` or a letter, from ``low`` to ``high`` in steps."""
+
+    name: Typed
+    low: Typed
+    high: Typed
+    step: Typed = "1"
+
+
+class Variants(Model):
+    """Problems like this one with other numbers: what varies, what comes out with at most ``places`` decimals, and whether slips must
+    lead to as many different answers as here."""
+
+    givens: Annotated[list[VariedGiven], Field(min_length=1, max_length=MAX_LETTERS)]
+    whole: Annotated[list[Typed], Field(max_length=MAX_WATCHED)] = []
+    places: Annotated[int, Field(ge=0, le=3)] = 0
+    slips: bool = True
 
 
 class Problem(Model):
@@ -105,7 +141,10 @@ class Problem(Model):
     ] = None
     settings: Settings = Settings()
     letters: Annotated[list[Letter] | None, Field(max_length=MAX_LETTERS)] = None
+    hold: Annotated[list[Hold] | None, Field(max_length=MAX_HELD)] = None
     vary: Vary | None = None
+    solve: Annotated[list[Solve] | None, Field(max_length=MAX_WATCHED)] = None
+    variants: Variants | None = None
     figures: Annotated[list[AnyFigure], Field(max_length=MAX_FIGURES)] = []
     lines: Annotated[list[WorkingLine], Field(max_length=MAX_LINES)] = []
     asks: Annotated[list[Ask], Field(max_length=MAX_ASKS)] = []

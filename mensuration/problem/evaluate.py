@@ -22,10 +22,14 @@ from mensuration.expressions import (
 )
 from mensuration.frozen import as_data
 from mensuration.numbers.rounding import Rounding
+from mensuration.problem.complaints import Complaints
 from mensuration.problem.document import Problem, read
 from mensuration.problem.evaluation import Evaluation
+from mensuration.problem.held import Held, held_letters
+from mensuration.problem.in_letters import InLetters
 from mensuration.problem.kinds import Work, kind_of
 from mensuration.problem.kinds.formula import FormulaWork
+from mensuration.problem.letters import with_letters
 from mensuration.problem.lines import unit_for
 from mensuration.problem.names import Node, hanging_on
 from mensuration.problem.results import Results
@@ -47,12 +51,24 @@ def evaluate(problem: Problem, also: Collection[str] = ()) -> Results:
     >>> evaluate(read(document)).asks[0].exact
     '9'
     """
-    return Evaluation(problem, also).results()
+    evaluation, held = begun(problem, also)
+    return with_letters(evaluation.results(), evaluation, held)
+
+
+def begun(problem: Problem, also: Collection[str] = ()) -> tuple[Evaluation, Mapping[str, Held]]:
+    """A problem ready to be worked out, with what gives way so that what is held fixed keeps its value."""
+    complaints = Complaints()
+    held = held_letters(problem, complaints) if problem.hold else {}
+    put = InLetters(problem, (), given=held, only=()).put_for({}) if held else {}
+    evaluation = Evaluation(problem, also, {name: put[name] for name in held if name in put})
+    for complaint in complaints.all:
+        evaluation.complaints.all.append(complaint)
+    return evaluation, held
 
 
 def work_of(problem: Problem, name: str) -> Work[Any] | None:
     """A figure of a problem, worked out; None where there is no such figure."""
-    evaluation = Evaluation(problem, ())
+    evaluation, _ = begun(problem)
     evaluation.results()
     return evaluation.works.get(name)
 
@@ -82,7 +98,7 @@ def evaluate_document(document: dict[str, Any], also: Collection[str] = ()) -> d
 
 def solved_card(problem: Problem, name: str) -> tuple[Card, Teller] | None:
     """The solved card of a formula figure, and how its values are told; None where there is none."""
-    evaluation = Evaluation(problem, ())
+    evaluation, _ = begun(problem)
     evaluation.results()
     work = evaluation.works.get(name)
     card = work.card if isinstance(work, FormulaWork) else None
@@ -112,7 +128,7 @@ def asked(problem: Problem, label: str) -> Asked | None:
     >>> asked(read(document), "Area").quantity.value
     Real('9')
     """
-    evaluation = Evaluation(problem, ())
+    evaluation, _ = begun(problem)
     evaluation.results()
     ask = next((each for each in problem.asks if each.label == label), None)
     found = None if ask is None else evaluation.read(ask.expression, "asks")
@@ -152,7 +168,7 @@ class AtHand:
 def at_hand(problem: Problem, figure: str | None = None, within: str | None = None) -> AtHand:
     """What a line can use, or a measurement of a figure, which needs no figure's name before its own members. ``within`` is
     the member or the line that uses it: what hangs on that one is of no use there."""
-    evaluation = Evaluation(problem, ())
+    evaluation, _ = begun(problem)
     evaluation.results()
     user = Node("figure", figure) if figure else Node("line", within or "")
     if figure and within:
@@ -188,7 +204,7 @@ def worked_asks(problem: Problem) -> list[WorkedAsk]:
     >>> worked_asks(read(document))[0].answer
     '9.00 m²'
     """
-    evaluation = Evaluation(problem, ())
+    evaluation, _ = begun(problem)
     evaluation.results()
     return [
         WorkedAsk(

@@ -35,12 +35,14 @@ from mensuration.problem.lines import retyped, split_as, unit_as, unit_for
 from mensuration.problem.names import Node, in_order, needed_for, read_names, where
 from mensuration.problem.results import AskResults, LineResults, Results
 from mensuration.problem.settings import read_rounding, read_settings
+from mensuration.telling import Teller
 from mensuration.telling.mathematics import Maths
 from mensuration.telling.working import expression_working, rounding_line, tell_all, unit_line
 from mensuration.units import ANGLE, NO_UNIT, NUMBER, POWERS, UNITS, Kind, Unit
 
 LOG = logging.getLogger("mensuration")
 SIZES = (1e-25, 1e25)  # of lengths that are typed, in metres
+TOO_DEEP = "this hangs on too long a chain of other measurements"
 KIND_NAMES = {0: "number", 1: "length", 2: "area", 3: "volume"}
 
 
@@ -59,7 +61,7 @@ class Evaluation:
         self.letters: dict[str, Quantity] = {}
         self.also = also
         self.complaints = Complaints()
-        self.teller = read_settings(problem.settings, self.complaints)
+        self.teller = self.telling(read_settings(problem.settings, self.complaints))
         self.names = read_names(problem, self.complaints)
         self.works: dict[str, Work[Any]] = {
             name: kind_of(figure).start(figure, self._desk(name))
@@ -70,6 +72,10 @@ class Evaluation:
         self.line_results: dict[str, LineResults] = {}
         self.asked: dict[int, AskResults] = {}
         self.worked: dict[int, tuple[Maths, ...]] = {}
+
+    def telling(self, teller: Teller) -> Teller:
+        """How values are told, of what the settings say."""
+        return teller
 
     def _desk(self, figure: str) -> Context:
         return Context(
@@ -88,10 +94,9 @@ class Evaluation:
                 continue
             try:
                 with piece():
-                    self._work_out(node)
+                    self.work_out_node(node)
             except TooDeep:
-                says = "this hangs on too long a chain of other measurements"
-                self.complaints.add(where(node, self.names, self.problem), "too-deep", says)
+                self.complaints.add(where(node, self.names, self.problem), "too-deep", TOO_DEEP)
             except OutOfTime:
                 self.complaints.add(where(node, self.names, self.problem), "out-of-time", UNFINISHED)
             except Exception:
@@ -141,7 +146,8 @@ class Evaluation:
         kinds = frozenset(each.kind for each in self.asked.values() if each.kind)
         return About(kinds, solids, self.problem.words or {})
 
-    def _work_out(self, node: Node) -> None:
+    def work_out_node(self, node: Node) -> None:
+        """Work out one node; what it hangs on has been."""
         match node.kind:
             case "member":
                 self.works[node.name].work_out_member(node.member)
@@ -260,12 +266,16 @@ class Evaluation:
         order, circular = in_order(self.problem, self.names, self.complaints)
         for node in order:
             if node in needed and node not in circular:
-                self._work_out(node)
-        return [self._value_or_why(expression) for expression in expressions]
+                try:
+                    self.work_out_node(node)
+                except TooDeep:
+                    self.complaints.add(where(node, self.names, self.problem), "too-deep", TOO_DEEP)
+        return [self.value_or_why(expression) for expression in expressions]
 
-    def _value_or_why(self, expression: str) -> Quantity | str:
+    def value_or_why(self, expression: str) -> Quantity | str:
+        """What an expression comes to by what has been worked out, or why to nothing."""
         try:
-            return self._value(expression)[1]
+            return self.value(expression)[1]
         except NotWorkedOut as error:
             first = next((each for each in self.complaints.all if each.level == "error"), None)
             return first.says if first else error.says
@@ -278,11 +288,11 @@ class Evaluation:
             return
         letter = (self.problem.letters or [])[self.names.letters[name]]
         try:
-            self.letters[name] = self._value(letter.stands)[1]
+            self.letters[name] = self.value(letter.stands)[1]
         except ExpressionError as error:
             self.complaints.take(f"letters.{name}.stands", error)
 
-    def _value(self, expression: str) -> tuple[Tree, Quantity]:
+    def value(self, expression: str) -> tuple[Tree, Quantity]:
         """An expression and its value. ExpressionError where it has none here."""
         tree = parse(expression)
         quantity = worked(tree, self.scope(None))
@@ -296,7 +306,7 @@ class Evaluation:
     def read(self, expression: str, place: str) -> tuple[Tree, Quantity] | None:
         """An expression and its value; None where it has none here, which is complained about."""
         try:
-            return self._value(expression)
+            return self.value(expression)
         except ExpressionError as error:
             self.complaints.take(f"{place}.expression", error)
             return None
@@ -340,9 +350,7 @@ class Evaluation:
                 return
         told = self.teller.tell(quantity, unit, rounding)
         owner = self._measure_of(tree)
-        steps = owner[0].working(owner[1]) if owner else None
-        if steps is None:
-            steps = expression_working(ask.label, ask.expression, quantity, self.scope(None), self.teller)
+        steps = self.steps_to(ask.label, ask.expression, tree, quantity)
         lines: list[Maths] = [*steps, *unit_line(quantity, unit, self.teller), *rounding_line(told)]
         self.worked[number] = tuple(lines)
         self.asked[number] = AskResults(
@@ -355,6 +363,12 @@ class Evaluation:
             steps=tell_all(lines),
             working=tuple(line.text for line in lines),
         )
+
+    def steps_to(self, label: str, expression: str, tree: Tree, quantity: Quantity) -> list[Maths]:
+        """The working of an expression: that of the measure of a figure, where it is one."""
+        owner = self._measure_of(tree)
+        steps = owner[0].working(owner[1]) if owner else None
+        return steps or expression_working(label, expression, quantity, self.scope(None), self.teller)
 
     def _parts_in(self, tree: Tree) -> tuple[tuple[str, str], ...]:
         """The parts of which an expression names something (``board.area``), each with its figure."""

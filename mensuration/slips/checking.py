@@ -83,6 +83,23 @@ def check_answer(problem: Problem, label: str, typed: str) -> Verdict:
     return _Check(problem, label, found, answer).verdict()
 
 
+def slip_values(problem: Problem, label: str) -> list[Quantity]:
+    """The right answer to an ask and all that slips lead to; nothing where it can't be worked out.
+
+    >>> from mensuration.problem import read
+    >>> pad = {"name": "pad", "parts": [{"name": "disc", "shape": "circle", "given": {"radius": "3"}}]}
+    >>> asks = [{"label": "Area", "expression": "pad.area"}]
+    >>> problem = read({"format": "tilt-grid/problem", "version": 1, "figures": [pad], "asks": asks})
+    >>> {value.value.exact.text() for value in slip_values(problem, "Area")} >= {"9*pi", "36*pi"}
+    True
+    """
+    found = asked(problem, label)
+    if found is None:
+        return []
+    check = _Check(problem, label, found, read_answer("0", found.teller))
+    return [found.quantity, *(each.total for each in check.candidates())]
+
+
 def in_full(tree: Node, problem: Problem, depth: int = 0) -> Node:
     """An expression with the lines that it names put in, so that slips can be made in them.
 
@@ -186,11 +203,12 @@ class _Check:
         for code in (otherwise_rounded(answer, wanted), typing_slip(answer, wanted)):
             if code is not None:
                 yield Slipped(code, wanted.quantity)
-        for each in self._candidates():
+        for each in self.candidates():
             if not each.total.value.same_as(wanted.quantity.value) and matches(answer, each.total, wanted):
                 yield each
 
-    def _candidates(self) -> Iterator[Slipped]:
+    def candidates(self) -> Iterator[Slipped]:
+        """All that slips lead to."""
         yield from self._factors()
         yield from self._other_pi()
         for path in {path.text: path for path in paths(self.found.tree)}.values():

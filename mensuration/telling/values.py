@@ -134,7 +134,7 @@ class Teller:
         value, unit = self.amount(quantity)
         return "≈ " + unit.after(round_by(value, Rounding(figures=4)).text)
 
-    def written(self, quantity: Quantity, unit: Unit | None = None) -> Written:
+    def written(self, quantity: Quantity, unit: Unit | None = None) -> Maths:
         """A quantity as it stands inside a line of working: short, exact where that is short."""
         value, unit = self.amount(quantity, unit)
         if _hides_angle(quantity.kind, value, unit):
@@ -142,7 +142,7 @@ class Teller:
         return _inside(value, unit, self.rationals)
 
     @property
-    def pi_letter(self) -> Written:
+    def pi_letter(self) -> Maths:
         """π as it stands in numbers: itself, or the number that is taken for it. Every line of numbers asks here."""
         return leaves.PI if self.pi.rational is None else self.written(Quantity(self.pi))
 

@@ -34,7 +34,7 @@ def _sides(formula: Maths | None, numbers: Maths | None, value: Maths, trial: Tr
         return m.Row((formula, m.Equal((numbers, value))), r",\quad ", "; ")
     sides: list[Maths] = []
     for side in (formula, numbers, value):
-        if side is not None and side.text not in [other.text for other in sides]:
+        if side is not None and not any(f" = {other.text}".endswith(f" = {side.text}") for other in sides):
             sides.append(side)
     return m.Equal(tuple(sides))
 

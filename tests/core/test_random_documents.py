@@ -4,16 +4,18 @@ from __future__ import annotations
 
 import copy
 import json
+from contextlib import suppress
 from math import isclose, isfinite
 from typing import Any
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import Phase, given, settings
 from hypothesis import strategies as st
 
 from mensuration.budget import UNFINISHED, within
 from mensuration.catalogue import figures, plane_figures
-from mensuration.problem import ALSO, evaluate_document
+from mensuration.problem import ALSO, evaluate_document, read
+from mensuration.varying import NotVaried, Varied, scaling, settled, solve_for, tell_varied, text_of
 from mensuration.ways.splitting import TITLES
 
 NAMES = ["ann", "ben", "cay"]
@@ -91,6 +93,8 @@ def check_whole(document: dict[str, Any]) -> dict[str, Any]:
             "asks",
             "lines",
             "settings",
+            "letters",
+            "hold",
         )
         assert "Traceback" not in complaint["says"] and "None" not in complaint["says"], complaint
     return results
@@ -223,3 +227,42 @@ def test_a_problem_drawn_larger_has_larger_measures(own: tuple[dict[str, Any], .
 def test_nearly_empty_problems_are_answered(fields: dict[str, Any]) -> None:
     results = check_whole({"format": "tilt-grid/problem", "version": 1, **fields})
     assert results["complaints"] == []
+
+
+@settings(max_examples=25, phases=[Phase.generate])  # shrinking would take minutes
+@given(documents(), st.data())
+def test_any_problem_may_have_letters(document: dict[str, Any], data: st.DataObject) -> None:
+    """Some of its givens become letters, whatever they are; something is held, varied and solved for. A sentence, or an answer."""
+    letters: list[dict[str, str]] = []
+    owners = [*document["figures"][0]["parts"], document["figures"][1]]
+    for owner in owners:
+        for name, text in owner.get("given", {}).items():
+            if len(letters) < 4 and data.draw(st.booleans()):
+                letters.append({"name": f"q{len(letters)}", "stands": text})
+                owner["given"][name] = letters[-1]["name"]
+    document["letters"] = letters
+    check_whole(document)
+    if not letters:
+        return
+    measures = st.sampled_from(
+        ["fig.area", "fig.perimeter", "card.area", "card.volume", "2 q0", "nothing", "q0 +"]
+    )
+    if data.draw(st.booleans()):
+        document["hold"] = [{"expression": data.draw(measures), "at": data.draw(number), "gives": "q0"}]
+        check_whole(document)
+    ranges = [
+        {
+            "letter": letters[-1]["name"],
+            "low": data.draw(number),
+            "high": "9",
+            "step": data.draw(st.sampled_from(["1", "all", "3"])),
+        }
+    ]
+    document["vary"] = {"letters": ranges, "watch": [data.draw(measures), "fig.area"]}
+    with suppress(NotVaried):
+        text_of(tell_varied(Varied(read(document))))
+    with suppress(NotVaried):
+        solve_for(read(document), data.draw(measures), data.draw(number), "q0")
+    scaling(read(document))
+    for figure in document["figures"]:
+        settled(read(document), figure["name"])

@@ -26,6 +26,7 @@ FIGURE = PlaneFigure(
         Measure("width", "w"),
         Measure("area", "A", "area"),
         Measure("perimeter", "P"),
+        Measure("chord", "s", called="chord that touches the inner circle", further=True),
     ),
     relations=(
         product("outer_diameter", "2 outer", "two radii in line"),
@@ -52,6 +53,18 @@ FIGURE = PlaneFigure(
             "the area as (outer + inner) times width times π",
         ),
         Relation({"inner": "(perimeter / (2 pi) - width) / 2"}, "both circumferences, in terms of the width"),
+        Relation(
+            {
+                "chord": "2 sqrt(outer^2 - inner^2)",
+                "outer": "sqrt(chord^2 / 4 + inner^2)",
+                "inner": "sqrt(outer^2 - chord^2 / 4)",
+            },
+            "Pythagoras on half of the chord that touches the inner circle",
+        ),
+        Relation(
+            {"area": "pi chord^2 / 4", "chord": "2 sqrt(area / pi)"},
+            "the disc on half of the chord, whatever the radii are",
+        ),
         Relation({"width": "2 area / perimeter"}, "the area as half of both circumferences times the width"),
     ),
     constraints=(

@@ -18,7 +18,7 @@ KINDS: dict[str, Kind[Any]] = {
     kind.name: kind for kind in (PlaneKind(), SolidKind(), ProfileKind(), FormulaKind(), CasesKind())
 }
 UNKNOWN = UnknownKind(list(KINDS))
-ALSO = tuple(dict.fromkeys(name for kind in KINDS.values() for name in kind.also))
+ALSO = (*dict.fromkeys(name for kind in KINDS.values() for name in kind.also), "ranges")
 
 
 def kind_of(figure: Any) -> Kind[Any]:

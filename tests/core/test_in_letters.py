@@ -1,0 +1,313 @@
+"""Problems told in letters against the same problems in numbers: every figure of the catalogue, composites, and where forms end."""
+
+from __future__ import annotations
+
+import itertools
+import re
+from math import isclose
+from typing import Any
+
+import pytest
+from hypothesis import Phase, assume, given, settings
+from hypothesis import strategies as st
+
+from mensuration.catalogue import Figure, figures
+from mensuration.expressions import ExpressionError, Quantity, Scope, evaluate, parse
+from mensuration.numbers import NotClosed, Real
+from mensuration.numbers.letters import put_in
+from mensuration.problem import evaluate_document, read
+from mensuration.problem.evaluation import Evaluation
+from mensuration.problem.in_letters import InLetters
+from mensuration.units import UNITS
+
+Document = dict[str, Any]
+ALL = list(figures().values())
+ANGLES = ("angle",)
+
+
+def with_letters(stands: dict[str, str], *figures_: Document, **fields: Any) -> Document:
+    letters = [{"name": name, "stands": value} for name, value in stands.items()]
+    return {
+        "format": "tilt-grid/problem",
+        "version": 1,
+        "letters": letters,
+        "figures": list(figures_),
+        **fields,
+    }
+
+
+def plate(*parts: Document) -> Document:
+    return {"name": "plate", "kind": "plane", "parts": list(parts)}
+
+
+def part(name: str, shape: str, at: tuple[str, str] = ("0", "0"), **given: str) -> Document:
+    join = {"join": given.pop("join")} if "join" in given else {}
+    return {"name": name, "shape": shape, "given": given, "at": list(at), **join}
+
+
+def told(document: Document, also: tuple[str, ...] = ()) -> Document:
+    found: Document = evaluate_document(document, also)["inLetters"]
+    return found
+
+
+def first_forms(document: Document) -> dict[str, str]:
+    return {name: measure["forms"][0]["text"] for name, measure in told(document).items() if measure["forms"]}
+
+
+def agrees(document: Document, inner: InLetters, expressions: list[str], values: dict[str, Real]) -> int:
+    """How many of the expressions' forms give, with these values put in, what is worked out with them."""
+    put = inner.put_for(values)
+    compared = 0
+    for expression, worked in zip(
+        expressions, Evaluation(read(document), (), put).values(expressions), strict=True
+    ):
+        try:
+            exact = inner.exact(expression)
+        except NotClosed:
+            continue
+        assert isinstance(worked, Quantity), (expression, worked)
+        number = float(inner.first.teller.amount(worked)[0])
+        assert isclose(float(put_in(exact, values)), number, rel_tol=1e-9, abs_tol=1e-9), (
+            expression,
+            exact,
+            values,
+        )
+        compared += 1
+    return compared
+
+
+def usual(figure: Figure) -> tuple[Document, dict[str, str]]:
+    """A card with letters for its usual lengths, and what they stand for; angles and counts are numbers."""
+    given, stands = {}, {}
+    for place, name in enumerate(figure.usual):
+        kind = figure.measure(name).kind  # type: ignore[union-attr]
+        if kind == "length":
+            letter = f"u{place}"
+            given[name], stands[letter] = letter, ("5", "4", "6", "7")[place]
+        else:
+            given[name] = "65" if kind == "angle" else "5"
+    return {"name": "card", "kind": "formula", "figure": figure.name, "given": given}, stands
+
+
+@pytest.mark.parametrize("figure", ALL, ids=lambda figure: figure.name)
+def test_every_quantity_of_every_figure_in_letters_gives_its_numbers(figure: Figure) -> None:
+    """Also with other values, a little away: all that is decided is decided as before."""
+    card, stands = usual(figure)
+    document = with_letters(stands, card)
+    expressions = [f"card.{measure.name}" for measure in figure.measures]
+    inner = InLetters(read(document), expressions)
+    near = {
+        name: value * Real.of(100 + place) / Real.of(99)
+        for place, (name, value) in enumerate(inner.stands.items())
+    }
+    assert agrees(document, inner, expressions, inner.stands) >= len(expressions) // 2
+    assert agrees(document, inner, expressions, near) >= len(expressions) // 2
+
+
+lengths = st.integers(2, 40).map(lambda n: n / 4)
+
+
+@settings(max_examples=6, phases=[Phase.generate])  # shrinking would take minutes
+@given(
+    st.lists(
+        st.tuples(lengths, lengths, lengths, st.sampled_from(["rectangle", "circle", "square"])),
+        min_size=2,
+        max_size=3,
+    ),
+    st.data(),
+)
+def test_composites_in_letters_give_their_numbers_within_the_told_ranges(
+    rows: list[Any], data: st.DataObject
+) -> None:
+    """Overlapping parts, holes among them; values for one letter are taken from within its range."""
+    parts, stands = [], {"w": "6", "r": "2"}
+    for place, (x, y, size, shape) in enumerate(rows):
+        letter = data.draw(st.sampled_from(["w", "r", "r + 1", "w - 2", f"{size}"]))
+        given = {
+            "circle": {"radius": letter},
+            "square": {"side": letter},
+            "rectangle": {"width": letter, "height": f"{size}"},
+        }[shape]
+        join = {"join": "take"} if place and data.draw(st.booleans()) else {}
+        parts.append(part(f"p{place}", shape, (f"{x}", f"{y}"), **given, **join))
+    document = with_letters(stands, plate(*parts))
+    measures = ["plate.area", "plate.perimeter"]
+    inner = InLetters(read(document), measures)
+    if not agrees(document, inner, measures, inner.stands):
+        assume(False)
+    for measure, found in told(document, ("ranges",)).items():
+        for text in found["holds"]:
+            ends = (
+                [float(end.rstrip("…")) for end in re.findall(r"\d[\d.]*…?(?![\d/√])", text)]
+                if not re.search("[√/]", text)
+                else []
+            )
+            name = re.search("[wr]", text).group()  # type: ignore[union-attr]
+            stand = float(inner.stands[name])
+            for end in ends:
+                inside = stand + (end - stand) * 0.98
+                values = {**inner.stands, name: Real.of(round(inside * 10**6)) / Real.of(10**6)}
+                assert agrees(document, inner, [measure], values) == 1, text
+
+
+def test_a_plate_with_a_hole() -> None:
+    document = with_letters(
+        {"w": "6", "h": "4", "r": "1"},
+        plate(
+            part("slab", "rectangle", width="w", height="h"),
+            part("hole", "circle", ("2", "2"), radius="r", join="take"),
+        ),
+        asks=[{"label": "ratio", "expression": "plate.perimeter / plate.area"}],
+    )
+    found = told(document, ("ranges",))
+    assert [form["text"] for form in found["plate.area"]["forms"]] == ["w h − π r²"]
+    assert found["plate.perimeter"]["forms"][0]["text"] == "2 w + 2 h + 2π r"
+    assert found["plate.area"]["holds"] == ["w > 3", "h > 3", "r < 2"]
+    assert found["plate.area"]["unit"] == "m^2" and found["plate.area"]["without"] == []
+
+
+def test_where_all_lengths_hang_on_one_letter_it_is_a_power_of_it_times_a_number() -> None:
+    """Two circles of radius r whose centres lie r apart: 2 π r² less a lens of (2π/3 − √3/2) r²."""
+    document = with_letters(
+        {"r": "2"}, plate(part("one", "circle", radius="r"), part("two", "circle", ("r", "0"), radius="r"))
+    )
+    found = told(document)
+    assert found["plate.area"]["forms"][1]["text"] == "r² (3√3 + 8π)/6"
+    assert found["plate.perimeter"]["forms"][0]["text"] == "8π r/3"
+
+
+def test_arcs_that_overlap_partly() -> None:
+    """A circle of radius r about a point 1 from a wall: over it the sector r² acos(1/r) less a triangle."""
+    document = with_letters(
+        {"w": "8", "r": "2"},
+        plate(
+            part("slab", "rectangle", width="w", height="9"),
+            part("hole", "circle", ("1", "4"), radius="r", join="take"),
+        ),
+    )
+    inner = InLetters(read(document), ["plate.area"])
+    for r in (1.25, 1.75, 3.5):
+        assert (
+            agrees(document, inner, ["plate.area"], {"w": Real.of(9), "r": Real.of(int(4 * r)) / Real.of(4)})
+            == 1
+        )
+    assert told(document, ("ranges",))["plate.area"]["holds"] == ["w > 3", "1 < r < 4"]
+
+
+@pytest.mark.parametrize("unit", ["cm", "mm", "in"])
+def test_letters_count_units_of_the_problem(unit: str) -> None:
+    document = with_letters(
+        {"w": "6", "h": f"4 {unit}"},
+        plate(part("slab", "rectangle", width="w", height="2 h")),
+        settings={"unit": unit},
+    )
+    results = evaluate_document(document)
+    assert results["letters"]["h"]["unit"] == unit and results["letters"]["w"]["unit"] == ""
+    assert results["inLetters"]["plate.area"]["forms"][0]["text"] == "2 w h"
+    assert results["inLetters"]["plate.area"]["unit"] == UNITS[unit].to_power(2).text
+
+
+def test_what_a_measure_does_not_depend_on() -> None:
+    """A notch as wide as it is deep leaves the perimeter of the slab as it is."""
+    document = with_letters(
+        {"w": "6", "d": "1"},
+        plate(
+            part("slab", "rectangle", width="w", height="4"),
+            part("notch", "square", ("0", "0"), side="d", join="take"),
+        ),
+    )
+    found = told(document)
+    assert found["plate.perimeter"]["forms"][0]["text"] == "2 w + 8" and found["plate.perimeter"][
+        "without"
+    ] == ["d"]
+    assert found["plate.area"]["forms"][0]["text"] == "4 w − d²"
+
+
+def test_letters_that_stay_numbers_say_why() -> None:
+    triangle = {"name": "t", "kind": "formula", "figure": "triangle", "given": {"a": "a", "b": "4", "C": "C"}}
+    results = evaluate_document(with_letters({"a": "3", "C": "60°"}, triangle))
+    assert (
+        results["letters"]["C"]["says"] == "an angle stays a number"
+        and results["letters"]["a"]["says"] is None
+    )
+    assert results["inLetters"]["t.area"]["forms"][0]["text"] == "√3 a"
+    assert results["inLetters"]["t.c"]["forms"][0]["text"] == "√(a² − 4 a + 16)"
+
+
+def test_profiles_are_told_in_letters() -> None:
+    """Simpson's rule over 0, a, 2a, a, 0 in steps of a half: 1/6 (0 + 4a + 2·2a + 4a + 0) = 2a."""
+    readings = {"y": ["0", "a", "2 a", "a", "0"], "spacing": "0.5"}
+    mound = {"name": "mound", "kind": "profile", "breadth": "b", "readings": readings, "rule": "simpson"}
+    found = told(with_letters({"a": "4", "b": "3"}, mound))
+    assert {
+        name: found[f"mound.{name}"]["forms"][0]["text"] for name in ("area", "volume", "centroid_y")
+    } == {
+        "area": "2 a",
+        "volume": "2 a b",
+        "centroid_y": "2 a/3",
+    }
+
+
+def test_a_letter_that_must_be_a_whole_number_stays_one() -> None:
+    polygon = part("p", "regular-polygon", sides="n", side="s")
+    results = evaluate_document(with_letters({"n": "6", "s": "3"}, plate(polygon)))
+    assert results["letters"]["n"]["says"] == "it stays a number, since the figure wants one there"
+    assert results["inLetters"]["plate.area"]["forms"][0]["text"] == "3√3 s²/2"
+
+
+def test_what_has_no_form_says_so_and_shows_no_digits() -> None:
+    oval = {
+        "name": "o",
+        "kind": "formula",
+        "figure": "ellipse",
+        "given": {"a": "a", "b": "2"},
+    }
+    found = told(with_letters({"a": "3"}, oval))
+    perimeter = found["o.perimeter"]
+    assert (
+        perimeter["forms"] == []
+        and perimeter["steps"] == []
+        and perimeter["says"] == "this has no exact form in letters"
+    )
+    assert found["o.area"]["forms"][0]["text"] == "2π a"
+
+
+DOCUMENTS = {
+    "plate": with_letters(
+        {"w": "6", "h": "4", "r": "1"},
+        plate(part("slab", "rectangle", width="w", height="h"), part("hole", "circle", ("2", "2"), radius="r", join="take")),
+    ),
+    "can": with_letters({"r": "2", "h": "5"}, {"name": "can", "kind": "solid", "pieces": [part("c", "cylinder", radius="r", height="h") | {"at": ["0", "0", "0"]}]}),
+    "cone": with_letters({"r": "3", "h": "4"}, {"name": "tip", "kind": "formula", "figure": "cone", "given": {"radius": "r", "height": "h"}}),
+    "triangle": with_letters({"a": "5", "b": "6", "c": "7"}, {"name": "t", "kind": "formula", "figure": "triangle", "given": {"a": "a", "b": "b", "c": "c"}}),
+    "lens": with_letters({"r": "2"}, plate(part("one", "circle", radius="r"), part("two", "circle", ("r", "0"), radius="r"))),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", DOCUMENTS)
+def test_every_step_in_letters_read_back_reckons(name: str) -> None:
+    """All sides of a line that stand for something come to the same with values put in for the letters."""
+    document = DOCUMENTS[name]
+    stands = {letter["name"]: Quantity(Real.of(int(letter["stands"]))) for letter in document["letters"]}
+    scope = Scope(lambda path: stands.get(path.text))
+    compared = 0
+    for measure in told(document).values():
+        for line in measure["steps"]:
+            sides = list((line["text"].partition(": ")[2] or line["text"]).split(" = "))
+            values = []
+            for side in sides:
+                try:
+                    values.append(float(evaluate(parse(side), scope).value))
+                except ExpressionError:
+                    continue  # names of quantities
+            for one, two in itertools.pairwise(values):
+                assert isclose(one, two, rel_tol=1e-9), line["text"]
+                compared += 1
+    assert compared >= 3
+
+
+def test_the_same_in_a_problem_without_letters_is_nothing() -> None:
+    results = evaluate_document(
+        {"format": "tilt-grid/problem", "version": 1, "figures": [plate(part("s", "square", side="3"))]}
+    )
+    assert results["letters"] == {} and results["inLetters"] == {}
