@@ -1,21 +1,30 @@
-"""What happens when a measurement changes: letters put in step by step, and the greatest and least of what is watched."""
+"""What happens when a measurement changes: letters put in step by step or through a range, and the greatest and least of what is
+watched."""
 
-from mensuration.varying.cases import MOST_CASES, NotVaried, Varied, vary
+from mensuration.varying.axes import MOST_CASES, Axis, NotVaried
+from mensuration.varying.cases import Law, Varied
 from mensuration.varying.extremes import Extreme, Extremes, extremes
-from mensuration.varying.in_letters import Polynomial, in_letters
+from mensuration.varying.scaling import Scaling, scaling
+from mensuration.varying.settled import Settled, settled
+from mensuration.varying.solving import Solved, solve_for
 from mensuration.varying.telling import ToldVaried, tell_varied, text_of
 
 __all__ = [
     "MOST_CASES",
+    "Axis",
     "Extreme",
     "Extremes",
+    "Law",
     "NotVaried",
-    "Polynomial",
+    "Scaling",
+    "Settled",
+    "Solved",
     "ToldVaried",
     "Varied",
     "extremes",
-    "in_letters",
+    "scaling",
+    "settled",
+    "solve_for",
     "tell_varied",
     "text_of",
-    "vary",
 ]
