@@ -7,6 +7,7 @@ import argparse
 import json
 import sys
 from pathlib import Path
+from typing import Any
 
 from mensuration.catalogue import WrongDeclaration, figures
 from mensuration.expressions import unknown_word
@@ -22,7 +23,7 @@ from mensuration.problem import (
     read_text,
 )
 from mensuration.slips import check_answer
-from mensuration.varying import NotVaried, tell_varied, text_of, vary
+from mensuration.varying import NotVaried, Varied, scaling, settled, solve_for, tell_varied, text_of
 
 NAMED = "it"
 SETTINGS = {
@@ -65,10 +66,11 @@ def main(arguments: list[str] | None = None) -> int:
     try:
         problem = _problem_in(chosen.file)
         if chosen.command == "vary":
-            told = tell_varied(vary(problem))
+            told = tell_varied(Varied(problem))
             print(json.dumps(as_data(told), indent=2, ensure_ascii=False) if chosen.json else text_of(told))
         else:
-            print(json.dumps(evaluate_problem(problem, ALSO), indent=2, ensure_ascii=False))
+            data = evaluate_problem(problem, ALSO) | _with_solutions(problem)
+            print(json.dumps(data, indent=2, ensure_ascii=False))
     except OSError as error:
         return _refuse(f"{chosen.file}: {error.strerror or error}")
     except UnreadableDocument as error:
@@ -76,6 +78,19 @@ def main(arguments: list[str] | None = None) -> int:
     except NotVaried as error:
         return _refuse(f"{chosen.file}: {error.where}: {error.says}")
     return 0
+
+
+def _with_solutions(problem: Problem) -> dict[str, Any]:
+    """What letters are solved for, how measures scale, and what is settled of figures that are still free."""
+    solved = [
+        as_data(solve_for(problem, each.expression, each.at, each.letter)) for each in problem.solve or ()
+    ]
+    found = (settled(problem, figure.name) for figure in problem.figures)
+    return {
+        "solved": solved,
+        "scaling": as_data(scaling(problem)) if problem.letters else None,
+        "settled": [as_data(each) for each in found if each is not None],
+    }
 
 
 def _problem_in(file: str) -> Problem:

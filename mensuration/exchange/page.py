@@ -51,20 +51,39 @@ def _html(problem: Problem, asks: list[WorkedAsk], what: Sheet) -> Iterator[str]
     title = escape(_titled(problem, what))
     yield "<!doctype html>"
     yield f'<html lang="en"><head><meta charset="utf-8"><title>{title}</title><style>{STYLE}</style></head><body>'
+    if what == "sheet":
+        yield from question(problem)
+        yield "</body></html>"
+        return
     yield f"<h1>{title}</h1>"
-    if problem.statement and what != "key":
-        yield from (f"<p>{escape(part)}</p>" for part in problem.statement.split("\n") if part.strip())
     if what != "key":
-        yield from (f'<figure data-figure="{escape(figure.name)}"></figure>' for figure in problem.figures)
+        yield from _told(problem)
     for ask in asks:
         yield f"<h2>{escape(ask.label)}</h2>"
-        if what == "sheet":
-            yield from ['<div class="room"></div>'] * ROOM
-            continue
         if what == "worked":
             yield from (f'<div class="line">{_mathml(line)}</div>' for line in ask.lines)
         yield f'<p class="answer">{escape(ask.answer or "can’t be worked out yet")}</p>'
     yield "</body></html>"
+
+
+def question(problem: Problem) -> Iterator[str]:
+    """What is asked, with room to write, as the inside of a page.
+
+    >>> from mensuration.problem import read
+    >>> list(question(read({"format": "tilt-grid/problem", "version": 1, "title": "Pad"})))
+    ['<h1>Pad</h1>']
+    """
+    yield f"<h1>{escape(_titled(problem, 'sheet'))}</h1>"
+    yield from _told(problem)
+    for ask in problem.asks:
+        yield f"<h2>{escape(ask.label)}</h2>"
+        yield from ['<div class="room"></div>'] * ROOM
+
+
+def _told(problem: Problem) -> Iterator[str]:
+    """The statement, and a place for each figure's picture."""
+    yield from (f"<p>{escape(part)}</p>" for part in problem.statement.split("\n") if part.strip())
+    yield from (f'<figure data-figure="{escape(figure.name)}"></figure>' for figure in problem.figures)
 
 
 def _mathml(line: Maths) -> str:
