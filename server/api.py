@@ -21,6 +21,7 @@ from server.working_out.answers import router as answers
 from server.working_out.api import router as working_out
 from server.working_out.cards import router as cards
 from server.working_out.editing import router as editing
+from server.working_out.letters import router as letters
 from server.working_out.meshes import router as meshes
 from server.working_out.sounding import router as sounding
 
@@ -69,6 +70,7 @@ api = Api(
     parser=Bodies(),
 )
 api.add_router("", working_out)
+api.add_router("/letters", letters)
 api.add_router("", answers)
 api.add_router("", editing)
 api.add_router("", meshes)

@@ -10,16 +10,23 @@ import type {
   Opened,
   OpenedEarlier,
   Order,
+  Preview,
   ProblemDocument,
   Reference,
   Results,
+  Scaling,
+  Settled,
   SheetRow,
+  SolveDocument,
+  Solved,
   ShelfPage,
   ReadReadings,
   ReadTable,
   Removed,
   Sounding,
   Typing,
+  Variant,
+  Varied,
   Written,
 } from "./types";
 
@@ -165,5 +172,17 @@ export const api = {
     ),
   measureMesh: (file: File) => ask<MeshAnswer>("POST", "/mesh/measure", file),
   sheet: () => ask<SheetRow[]>("GET", "/cards/sheet"),
+  vary: (document: ProblemDocument, rough = false) => ask<Varied>("POST", `/letters/vary?rough=${rough}`, document),
+  scaling: (document: ProblemDocument) => ask<Scaling>("POST", "/letters/scaling", document),
+  settled: (document: ProblemDocument, figure: string) =>
+    ask<Settled | null>("POST", `/letters/settled?figure=${encodeURIComponent(figure)}`, document),
+  solve: (wanted: { document: ProblemDocument } & SolveDocument) => ask<Solved>("POST", "/letters/solve", wanted),
+  variants: (wanted: { document: ProblemDocument; seed: number; first: number; count: number; besides: string[] }) =>
+    ask<Variant[]>("POST", "/letters/variants", wanted),
+  variantTable: (title: string, variants: Variant[]) =>
+    ask<string>("POST", "/letters/variants/table", { title, variants }),
+  variantSheets: (title: string, variants: Variant[]) =>
+    ask<string>("POST", "/letters/variants/sheets", { title, variants }),
+  preview: (document: ProblemDocument) => ask<Preview>("POST", "/preview", document),
   fileAddress: (id: number) => `${BASE}api/problems/${id}/file`,
 };

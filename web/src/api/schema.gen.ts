@@ -228,6 +228,146 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/letters/scaling": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Scaled
+         * @description By which factor each measure changes when lengths are doubled.
+         */
+        post: operations["server_working_out_letters_scaled"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/letters/settled": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Settled Of
+         * @description What the givens of an unfinished figure settle; null where that is nothing.
+         */
+        post: operations["server_working_out_letters_settled_of"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/letters/solve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Solved
+         * @description All values of a letter with which the expression comes to what is wanted.
+         */
+        post: operations["server_working_out_letters_solved"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/letters/variants": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Made
+         * @description Some variants, the same for a seed; fewer than are wanted where no more are found.
+         */
+        post: operations["server_working_out_letters_made"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/letters/variants/sheets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Sheets
+         * @description A page to print: a sheet for each variant, and the key.
+         */
+        post: operations["server_working_out_letters_sheets"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/letters/variants/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Table
+         * @description Givens and answers as comma-separated values.
+         */
+        post: operations["server_working_out_letters_table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/letters/vary": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Varied
+         * @description Every case of what the problem document in the body varies, the greatest and the least; only a few cases where ``rough``.
+         */
+        post: operations["server_working_out_letters_varied"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/mesh/measure": {
         parameters: {
             query?: never;
@@ -2001,6 +2141,18 @@ export interface components {
             };
         };
         /**
+         * FreeLetter
+         * @description A letter for what is missing: ``place`` and ``text`` say what to put where, so that the figure can be moved.
+         */
+        FreeLetter: {
+            /** Called */
+            called: string;
+            /** Letter */
+            letter: string;
+            /** Stands */
+            stands: string;
+        };
+        /**
          * Grid
          * @description Depths at places on a two-way grid, row by row: so far apart within a row (``along``) and from row to row (``across``).
          */
@@ -2067,6 +2219,26 @@ export interface components {
             /** Upright */
             upright: string;
         };
+        /**
+         * Hold
+         * @description What is held fixed: the expression keeps the value ``at``, and the letter ``gives`` gives way.
+         */
+        Hold: {
+            /**
+             * At
+             * @description A measurement or expression, as a person types it.
+             */
+            at: string;
+            /**
+             * Expression
+             * @description A measurement or expression, as a person types it.
+             */
+            expression: string;
+            /** Gives */
+            gives: string;
+        } & {
+            [key: string]: unknown;
+        };
         JsonValue: unknown;
         /**
          * LabelCount
@@ -2098,6 +2270,42 @@ export interface components {
             stands: string;
         } & {
             [key: string]: unknown;
+        };
+        /**
+         * LetterForm
+         * @description One way to write a value; ``how``: the step that leads to it from the one before.
+         */
+        LetterForm: {
+            /** How */
+            how: string;
+            /** Tex */
+            tex: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * LetterResults
+         * @description A letter: the unit that it counts, what it stands for, why it stays a number where it does, and what it is by the
+         *     others where it gives way.
+         */
+        LetterResults: {
+            formula: components["schemas"]["Mathematics"] | null;
+            /** Says */
+            says: string | null;
+            stands: components["schemas"]["Mathematics"];
+            /** Unit */
+            unit: string;
+        };
+        /**
+         * LetterSolution
+         * @description A value of the letter; ``says``: why the figure can't have it, None if it can.
+         */
+        LetterSolution: {
+            /** At */
+            at: number;
+            /** Says */
+            says: string | null;
+            value: components["schemas"]["Told"];
         };
         /**
          * LineResults
@@ -2241,6 +2449,17 @@ export interface components {
             tex: string;
             /** Text */
             text: string;
+        };
+        /**
+         * MeasureFactors
+         * @description One measure: its factor when all lengths are doubled, and when each letter is, in the order of the letters.
+         */
+        MeasureFactors: {
+            allLengths: components["schemas"]["ScalingFactor"];
+            /** Letters */
+            letters: (components["schemas"]["ScalingFactor"] | null)[];
+            /** Measure */
+            measure: string;
         };
         /**
          * MeshAnswer
@@ -2836,6 +3055,8 @@ export interface components {
              * @constant
              */
             format: "tilt-grid/problem";
+            /** Hold */
+            hold?: components["schemas"]["Hold"][] | null;
             /** Letters */
             letters?: components["schemas"]["Letter"][] | null;
             /**
@@ -2858,6 +3079,8 @@ export interface components {
              *     }
              */
             settings: components["schemas"]["Settings"];
+            /** Solve */
+            solve?: components["schemas"]["Solve"][] | null;
             /**
              * Statement
              * @default
@@ -2868,6 +3091,7 @@ export interface components {
              * @default
              */
             title: string;
+            variants?: components["schemas"]["Variants"] | null;
             vary?: components["schemas"]["Vary"] | null;
             /**
              * Version
@@ -3309,6 +3533,20 @@ export interface components {
             figures: {
                 [key: string]: components["schemas"]["PlaneResults"] | components["schemas"]["SolidResults"] | components["schemas"]["ProfileResults"] | components["schemas"]["FormulaResults"] | components["schemas"]["CasesResults"] | components["schemas"]["UnknownResults"];
             };
+            /**
+             * Inletters
+             * @default {}
+             */
+            inLetters: {
+                [key: string]: components["schemas"]["ToldInLetters"];
+            };
+            /**
+             * Letters
+             * @default {}
+             */
+            letters: {
+                [key: string]: components["schemas"]["LetterResults"];
+            };
             /** Lines */
             lines: {
                 [key: string]: components["schemas"]["LineResults"];
@@ -3388,6 +3626,26 @@ export interface components {
             measure: string;
             /** Power */
             power: number;
+        };
+        /**
+         * Scaling
+         * @description The table of factors.
+         */
+        Scaling: {
+            /** Letters */
+            letters: string[];
+            /** Measures */
+            measures: components["schemas"]["MeasureFactors"][];
+        };
+        /**
+         * ScalingFactor
+         * @description By what a measure is multiplied; ``always``: whatever the letters stand for.
+         */
+        ScalingFactor: {
+            /** Always */
+            always: boolean;
+            /** Text */
+            text: string;
         };
         /**
          * Segment
@@ -3488,6 +3746,35 @@ export interface components {
             unit: string;
         } & {
             [key: string]: unknown;
+        };
+        /**
+         * Settled
+         * @description What is settled of a figure, whatever the free letters are; ``changes``: texts to put at places of the document, by path, for
+         *     which the figure is the same but for being moved by its letters.
+         */
+        Settled: {
+            /** Changes */
+            changes: [
+                string[],
+                string
+            ][];
+            /** Figure */
+            figure: string;
+            /** Free */
+            free: components["schemas"]["FreeLetter"][];
+            /** Measures */
+            measures: components["schemas"]["SettledMeasure"][];
+            /** Says */
+            says: string;
+        };
+        /**
+         * SettledMeasure
+         * @description A measure that is the same for all shapes, as a value.
+         */
+        SettledMeasure: {
+            /** Measure */
+            measure: string;
+            value: components["schemas"]["Told"];
         };
         /**
          * Shaded
@@ -3705,6 +3992,56 @@ export interface components {
              * @default []
              */
             ways: components["schemas"]["ToldTally"][];
+        };
+        /**
+         * Solve
+         * @description What a letter must be for an expression to come to ``at``.
+         */
+        Solve: {
+            /**
+             * At
+             * @description A measurement or expression, as a person types it.
+             */
+            at: string;
+            /**
+             * Expression
+             * @description A measurement or expression, as a person types it.
+             */
+            expression: string;
+            /** Letter */
+            letter: string;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
+         * SolveIn
+         * @description A problem document, and what a letter must be for an expression to come to a value.
+         */
+        SolveIn: {
+            /** At */
+            at: string;
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Expression */
+            expression: string;
+            /** Letter */
+            letter: string;
+        };
+        /**
+         * Solved
+         * @description The equations that were solved, one for each form that the measure has, and all their solutions, rising.
+         */
+        Solved: {
+            /** Certain */
+            certain: boolean;
+            /** Equations */
+            equations: string[];
+            /** Letter */
+            letter: string;
+            /** Solutions */
+            solutions: components["schemas"]["LetterSolution"][];
         };
         /**
          * Sought
@@ -4026,6 +4363,20 @@ export interface components {
             title: string;
         };
         /**
+         * ToldAxis
+         * @description A letter that varies, its unit, its values as numbers, and whether it goes through all between them.
+         */
+        ToldAxis: {
+            /** Continuous */
+            continuous: boolean;
+            /** Letter */
+            letter: string;
+            /** Unit */
+            unit: string;
+            /** Values */
+            values: number[];
+        };
+        /**
          * ToldCard
          * @description A solved card: every solution, or what follows (``partial``) where there is none, and how the figure can still
          *     move where that is too little.
@@ -4043,6 +4394,18 @@ export interface components {
             solutions: components["schemas"]["CardSolution"][];
             /** Title */
             title: string;
+        };
+        /**
+         * ToldCase
+         * @description A case: its letters' values, each watched value or None, and why there is none (the first reason).
+         */
+        ToldCase: {
+            /** At */
+            at: string[];
+            /** Says */
+            says: string | null;
+            /** Values */
+            values: (components["schemas"]["Told"] | null)[];
         };
         /**
          * ToldCases
@@ -4099,6 +4462,60 @@ export interface components {
             value: components["schemas"]["Told"];
         };
         /**
+         * ToldExtreme
+         * @description A greatest or least value; some of the places where it is, in words and as numbers; what is special at the first.
+         */
+        ToldExtreme: {
+            /** At */
+            at: number[][];
+            /** Atend */
+            atEnd: boolean;
+            /** Places */
+            places: string[][];
+            /** Proven */
+            proven: boolean;
+            /** Reached */
+            reached: boolean;
+            /** Special */
+            special: string[];
+            /** Ties */
+            ties: number;
+            value: components["schemas"]["Told"];
+        };
+        /**
+         * ToldHeld
+         * @description What is held fixed, and what gives way by which formula.
+         */
+        ToldHeld: {
+            /** At */
+            at: string;
+            /** Expression */
+            expression: string;
+            /** Formula */
+            formula: string | null;
+            /** Gives */
+            gives: string;
+        };
+        /**
+         * ToldInLetters
+         * @description A measure in letters. ``steps``: its working with the letters in it; ``without``: the letters that it doesn't depend on;
+         *     ``holds``: between which values of each letter, the others as they stand; ``says``: why there is no form.
+         */
+        ToldInLetters: {
+            /** Forms */
+            forms: components["schemas"]["LetterForm"][];
+            /** Holds */
+            holds: string[];
+            /** Says */
+            says: string | null;
+            /** Steps */
+            steps: components["schemas"]["Mathematics"][];
+            /** Unit */
+            unit: string;
+            /** Without */
+            without: string[];
+        };
+        /**
          * ToldLattice
          * @description The lattice formula as a check; ``agrees`` with the area.
          */
@@ -4119,6 +4536,20 @@ export interface components {
             numbers: components["schemas"]["Mathematics"];
             /** Says */
             says: string;
+        };
+        /**
+         * ToldLaw
+         * @description A form in letters, and in how many cases it is the one.
+         */
+        ToldLaw: {
+            /** Forms */
+            forms: components["schemas"]["LetterForm"][];
+            /** Holds */
+            holds: number;
+            /** Of */
+            of: number;
+            /** Unit */
+            unit: string;
         };
         /**
          * ToldStep
@@ -4150,6 +4581,49 @@ export interface components {
             total: components["schemas"]["Told"];
             /** Way */
             way: string;
+        };
+        /**
+         * ToldVaried
+         * @description Everything that was varied; ``cases`` are the first of ``count``.
+         */
+        ToldVaried: {
+            /** Axes */
+            axes: components["schemas"]["ToldAxis"][];
+            /** Cases */
+            cases: components["schemas"]["ToldCase"][];
+            /** Count */
+            count: number;
+            /** Held */
+            held: components["schemas"]["ToldHeld"][];
+            /** Letters */
+            letters: string[];
+            /** Watched */
+            watched: components["schemas"]["ToldWatched"][];
+        };
+        /**
+         * ToldWatched
+         * @description One watched expression; nothing is told of it where no case gives it a value. ``points``: its values in all cases as numbers.
+         *     ``in_letters``: the forms that it has, in as many cases as each says; ``why`` it is greatest or least where it is.
+         */
+        ToldWatched: {
+            /** Cancels */
+            cancels: boolean;
+            /** Constant */
+            constant: boolean;
+            /** Expression */
+            expression: string;
+            greatest: components["schemas"]["ToldExtreme"] | null;
+            /** Inletters */
+            inLetters: components["schemas"]["ToldLaw"][];
+            least: components["schemas"]["ToldExtreme"] | null;
+            /** Points */
+            points: (number | null)[];
+            /** Says */
+            says: string;
+            /** Unit */
+            unit: string;
+            /** Why */
+            why: string | null;
         };
         /**
          * ToldWay
@@ -4273,8 +4747,166 @@ export interface components {
             };
         };
         /**
+         * Variant
+         * @description A problem with other numbers: what was put for what, its answers, and which givens its statement doesn't name. ``key`` tells
+         *     it from others.
+         */
+        Variant: {
+            /** Answers */
+            answers: components["schemas"]["VariantAnswer"][];
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Givens */
+            givens: [
+                string,
+                string
+            ][];
+            /** Key */
+            key: string;
+            /** Number */
+            number: number;
+            /** Unsaid */
+            unsaid: string[];
+        };
+        /**
+         * VariantAnswer
+         * @description An ask and its answer, rounded as it is asked for.
+         */
+        VariantAnswer: {
+            /** Label */
+            label: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * VariantIn
+         * @description A variant that was made.
+         */
+        VariantIn: {
+            /** Answers */
+            answers: components["schemas"]["AnswerIn"][];
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Givens */
+            givens: [
+                string,
+                string
+            ][];
+            /** Key */
+            key: string;
+            /** Number */
+            number: number;
+            /**
+             * Unsaid
+             * @default []
+             */
+            unsaid: string[];
+        };
+        /**
+         * Variants
+         * @description Problems like this one with other numbers: what varies, what comes out with at most ``places`` decimals, and whether slips must
+         *     lead to as many different answers as here.
+         */
+        Variants: {
+            /** Givens */
+            givens: components["schemas"]["VariedGiven"][];
+            /**
+             * Places
+             * @default 0
+             */
+            places: number;
+            /**
+             * Slips
+             * @default true
+             */
+            slips: boolean;
+            /**
+             * Whole
+             * @default []
+             */
+            whole: string[];
+        } & {
+            [key: string]: unknown;
+        };
+        /**
+         * VariantsIn
+         * @description A problem document with its wish for variants; which of them, by what seed, and the keys of those that there are already.
+         */
+        VariantsIn: {
+            /**
+             * Besides
+             * @default []
+             */
+            besides: string[];
+            /**
+             * Count
+             * @default 10
+             */
+            count: number;
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /**
+             * First
+             * @default 1
+             */
+            first: number;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+        };
+        /**
+         * VariantsOut
+         * @description Variants that were made, to be written down.
+         */
+        VariantsOut: {
+            /**
+             * Title
+             * @default
+             */
+            title: string;
+            /** Variants */
+            variants: components["schemas"]["VariantIn"][];
+        };
+        /**
+         * VariedGiven
+         * @description A given that is drawn anew: ``slab.width``, ``can.radius`` or a letter, from ``low`` to ``high`` in steps.
+         */
+        VariedGiven: {
+            /**
+             * High
+             * @description A measurement or expression, as a person types it.
+             */
+            high: string;
+            /**
+             * Low
+             * @description A measurement or expression, as a person types it.
+             */
+            low: string;
+            /**
+             * Name
+             * @description A measurement or expression, as a person types it.
+             */
+            name: string;
+            /**
+             * Step
+             * @description A measurement or expression, as a person types it.
+             * @default 1
+             */
+            step: string;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
          * VariedLetter
-         * @description A letter that goes from ``low`` to ``high`` in steps.
+         * @description A letter that goes from ``low`` to ``high`` in steps, or through all values between where ``step`` is ``all``.
          */
         VariedLetter: {
             /**
@@ -5298,6 +5930,682 @@ export interface operations {
                 };
                 content: {
                     "application/json": string[];
+                };
+            };
+            /** @description The body is not JSON that can be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The request did not come from the application's own page */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The body did not arrive in time */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The body is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something in it can't be read or be done; the sentence says what and where */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description One client, or all together, asked for more at once than is worked out at once */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A mistake of the program; it is logged */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long and was stopped */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_working_out_letters_scaled: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Problem"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Scaling"];
+                };
+            };
+            /** @description The body is not JSON that can be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The request did not come from the application's own page */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The body did not arrive in time */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The body is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something in it can't be read or be done; the sentence says what and where */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description One client, or all together, asked for more at once than is worked out at once */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A mistake of the program; it is logged */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long and was stopped */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_working_out_letters_settled_of: {
+        parameters: {
+            query: {
+                figure: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Problem"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Settled"] | null;
+                };
+            };
+            /** @description The body is not JSON that can be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The request did not come from the application's own page */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The body did not arrive in time */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The body is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something in it can't be read or be done; the sentence says what and where */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description One client, or all together, asked for more at once than is worked out at once */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A mistake of the program; it is logged */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long and was stopped */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_working_out_letters_solved: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SolveIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Solved"];
+                };
+            };
+            /** @description The body is not JSON that can be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The request did not come from the application's own page */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The body did not arrive in time */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The body is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something in it can't be read or be done; the sentence says what and where */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description One client, or all together, asked for more at once than is worked out at once */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A mistake of the program; it is logged */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long and was stopped */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_working_out_letters_made: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VariantsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Variant"][];
+                };
+            };
+            /** @description The body is not JSON that can be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The request did not come from the application's own page */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The body did not arrive in time */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The body is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something in it can't be read or be done; the sentence says what and where */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description One client, or all together, asked for more at once than is worked out at once */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A mistake of the program; it is logged */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long and was stopped */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_working_out_letters_sheets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VariantsOut"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/html": string;
+                };
+            };
+            /** @description The body is not JSON that can be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The request did not come from the application's own page */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The body did not arrive in time */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The body is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something in it can't be read or be done; the sentence says what and where */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description One client, or all together, asked for more at once than is worked out at once */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A mistake of the program; it is logged */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long and was stopped */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_working_out_letters_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VariantsOut"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description The body is not JSON that can be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The request did not come from the application's own page */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The body did not arrive in time */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The body is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something in it can't be read or be done; the sentence says what and where */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description One client, or all together, asked for more at once than is worked out at once */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description A mistake of the program; it is logged */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long and was stopped */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_working_out_letters_varied: {
+        parameters: {
+            query?: {
+                rough?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Problem"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToldVaried"];
                 };
             };
             /** @description The body is not JSON that can be read */

@@ -85,6 +85,20 @@ export interface Sounding {
   number: number;
   of: number;
 }
+export type Letter = Schemas["Letter"];
+export type InLetters = Schemas["ToldInLetters"];
+export type VaryDocument = Schemas["Vary"];
+export type VariedDocument = Schemas["VariedLetter"];
+export type HoldDocument = Schemas["Hold"];
+export type SolveDocument = Schemas["Solve"];
+export type VariantsDocument = Schemas["Variants"];
+export type Varied = Schemas["ToldVaried"];
+export type VariedAxis = Schemas["ToldAxis"];
+export type WatchedLetters = Schemas["ToldWatched"];
+export type Settled = Schemas["Settled"];
+export type Scaling = Schemas["Scaling"];
+export type Solved = Schemas["Solved"];
+export type Variant = Schemas["Variant"];
 export type Verdict = Schemas["Verdict"];
 export type Written = Schemas["Written"];
 export type ReadReadings = Schemas["ReadReadings"];
