@@ -116,6 +116,15 @@ def card(title: str, then: Callable[[Page], None] = lambda page: None) -> Callab
     return show
 
 
+def varied(page: Page) -> None:
+    page.get_by_role("button", name="Letters …").click()
+    page.get_by_text("diameter = height").wait_for()
+    through = page.get_by_label("Through the values of r")
+    for place in range(20, 58, 5):
+        through.fill(str(place))
+        page.wait_for_timeout(400)
+
+
 def cases(page: Page) -> None:
     page.goto(page.url.rstrip("/") + on_shelf("Six sizes of drainpipe"))
     page.get_by_role("heading", name="Six sizes of drainpipe").click()
@@ -133,7 +142,7 @@ VIEWS: dict[str, tuple[tuple[int, int], Callable[[Page], None]]] = {
     "shelf": ((1280, 800), shelf),
     "bench": ((1280, 800), opened("Kicker side panel")),
     "bench-perimeter": ((1280, 800), opened("Kicker side panel", choose_bite)),
-    "bench-overlap": ((1280, 800), opened("Clover light")),
+    "letters": ((1280, 800), card("Paint can of one litre", varied)),
     "bench-ways": ((1280, 800), opened("Start deck", split)),
     "bench-squares": ((1280, 800), opened("Score board on squares", squares)),
     "bench-edge": ((1280, 800), opened("Roll-in canopy", edge)),

@@ -4,6 +4,7 @@ import type { Edit, FigureDocument } from "../api/types";
 import { useSheet } from "../api/queries";
 import { useBench, useBenchStore } from "../document/store";
 import { KINDS, kindOf } from "../kinds";
+import { Button } from "../ui/Button";
 import { goTo } from "../ui/fields";
 import { MENU_ITEM } from "../ui/menu";
 import { TextInPlace } from "../ui/TextInPlace";
@@ -97,6 +98,14 @@ export const FigureList = memo(function FigureList() {
           </DropdownMenu.Content>
         </DropdownMenu.Portal>
       </DropdownMenu.Root>
+      <Button
+        look="quiet"
+        className="ml-auto min-h-6 text-pine"
+        title="Letters for measurements: formulas, what varies, greatest and least, variants"
+        onClick={() => store.getState().set({ lettering: true })}
+      >
+        Letters …
+      </Button>
       {says ? (
         <p role="alert" className="says">
           {says}

@@ -11,11 +11,14 @@ import { useResults } from "../document/useResults";
 import { useSaving } from "../document/useSaving";
 import { useUndoKeys } from "../document/useUndoKeys";
 import { kindOf } from "../kinds";
+import { LettersBar } from "../letters/LettersBar";
+import { SettledLine } from "../letters/SettledLine";
 import { ErrorBoundary } from "../ui/ErrorBoundary";
 import { FigureList } from "./FigureList";
 import { Notice } from "./Notice";
 
 const StepThrough = lazy(() => import("../projector/StepThrough"));
+const LettersPage = lazy(() => import("../letters/LettersPage"));
 const WorkedPage = lazy(() => import("../projector/WorkedPage"));
 const NO_COMPLAINTS: Complaint[] = [];
 const NO_WORDS: never[] = [];
@@ -31,6 +34,7 @@ export function Workspace({ opened }: { opened: Opened }) {
   const { Work } = kindOf(shown);
   const paging = useBench((state) => state.paging);
   const stepping = useBench((state) => state.stepping);
+  const lettering = useBench((state) => state.lettering);
   useUndoKeys();
 
   useEffect(() => {
@@ -67,6 +71,8 @@ export function Workspace({ opened }: { opened: Opened }) {
         <Asks answers={worked.answers} complaints={complaints} />
       </section>
       <FigureList />
+      <LettersBar worked={worked} />
+      <SettledLine worked={worked} />
       <ErrorBoundary what={shown ? `“${shown.name}”` : "The figure"} of={document_}>
         <Suspense fallback={<p className="p-4 text-soft">One moment …</p>}>
           {stepping || paging ? null : (
@@ -80,6 +86,11 @@ export function Workspace({ opened }: { opened: Opened }) {
       {paging ? (
         <Suspense fallback={null}>
           <WorkedPage worked={worked} onClose={() => store.getState().set({ paging: false })} />
+        </Suspense>
+      ) : null}
+      {lettering ? (
+        <Suspense fallback={null}>
+          <LettersPage worked={worked} onClose={() => store.getState().set({ lettering: false })} />
         </Suspense>
       ) : null}
       {stepping && worked.results ? (

@@ -62,6 +62,8 @@ export interface BenchState {
   paging: boolean;
   /** Whether the working is stepped through before a class. */
   stepping: boolean;
+  /** Whether it is shown what letters are good for. */
+  lettering: boolean;
   /** Whether the working is shown though a problem is to be tried first. */
   revealed: boolean;
   /** What is said for a moment about what was just done. */
@@ -91,6 +93,7 @@ export interface BenchState {
         | "solid"
         | "paging"
         | "stepping"
+        | "lettering"
         | "revealed"
         | "board"
         | "notice"
@@ -171,6 +174,7 @@ export function createBenchStore(of: number | string, document: ProblemDocument,
         solid: false,
         paging: false,
         stepping: false,
+        lettering: false,
         revealed: false,
         notice: null,
         board: null,

@@ -19,6 +19,11 @@ export default function Gallery() {
   useEffect(() => {
     document.title = "Cards · Tilt Grid";
   }, []);
+  const [opening, setOpening] = useState(false); // the only match is wanted, perhaps before the figures are there
+  const only = opening && shown.length === 1 && chosen === null ? shown[0] : undefined;
+  useEffect(() => {
+    if (only) void navigate(`/cards/${only.row.name}`);
+  }, [only, navigate]);
   const toggle = (names: string[], on: boolean) => {
     const now = new Set(chosen);
     for (const name of names) {
@@ -37,8 +42,7 @@ export default function Gallery() {
           role="search"
           onSubmit={(event) => {
             event.preventDefault();
-            const [only, ...others] = shown;
-            if (only && others.length === 0 && chosen === null) void navigate(`/cards/${only.row.name}`);
+            setOpening(true);
           }}
         >
           <input
@@ -49,6 +53,7 @@ export default function Gallery() {
             value={words}
             onChange={(event) => {
               setWords(event.target.value);
+              setOpening(false);
               setSearch(event.target.value ? { find: event.target.value } : {}, { replace: true });
             }}
           />

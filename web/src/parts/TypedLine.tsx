@@ -1,5 +1,7 @@
 import { useEffect, useId, useRef, useState } from "react";
 import type { EntryAnswer } from "../api/types";
+import { LetItBe } from "../document/LetItBe";
+import { nameWanted } from "../document/letters";
 import { Button } from "../ui/Button";
 import { reachable } from "../ui/fields";
 import { WaysOn } from "../ui/WaysOn";
@@ -55,6 +57,7 @@ export function TypedLine({ label, placeholder, button, ask, take, onRead }: Pro
     setText("");
     setOpen(false);
   };
+  const wanted = nameWanted(says);
   const ways = open && answer?.to === text ? answer.found.suggestions : [];
   return (
     <form
@@ -114,8 +117,9 @@ export function TypedLine({ label, placeholder, button, ask, take, onRead }: Pro
         {button}
       </Button>
       {says ? (
-        <p className="says basis-full" role="alert">
+        <p className="says flex basis-full flex-wrap items-center gap-2" role="alert">
           {says}
+          {wanted ? <LetItBe name={wanted} onDone={() => void add()} /> : null}
         </p>
       ) : null}
       <WaysOn

@@ -1,0 +1,47 @@
+import { useState } from "react";
+import type { InLetters } from "../api/types";
+import { Button } from "../ui/Button";
+import { large, Maths } from "../ui/Maths";
+
+/** A measure in letters: its forms one after the other, forwards and back, each with the step that leads to it. */
+export function InForms({ name, told }: { name: string; told: InLetters }) {
+  const [at, setAt] = useState(0);
+  const count = told.forms.length;
+  const form = told.forms[Math.min(at, count - 1)];
+  if (!form) return <span className="text-sm text-soft">{told.says ?? "no form in letters"}</span>;
+  const here = Math.min(at, count - 1);
+  return (
+    <span className="inline-flex flex-wrap items-center gap-x-2" data-testid={`letters of ${name}`}>
+      <Maths maths={large(form)} className="text-base" />
+      <span className="text-sm text-soft">{plainUnit(told.unit)}</span>
+      {count > 1 ? (
+        <span className="inline-flex items-center gap-1 text-xs text-soft">
+          <Button
+            look="quiet"
+            className="min-h-6 px-1.5"
+            aria-label={`Step back: ${name}`}
+            disabled={here === 0}
+            onClick={() => setAt(here - 1)}
+          >
+            ‹
+          </Button>
+          {form.how}
+          <Button
+            look="quiet"
+            className="min-h-6 px-1.5"
+            aria-label={`Next step: ${name}`}
+            disabled={here === count - 1}
+            onClick={() => setAt(here + 1)}
+          >
+            ›
+          </Button>
+        </span>
+      ) : null}
+      {told.without.length > 0 ? (
+        <span className="rounded bg-apricot-wash px-1.5 text-xs">whatever {told.without.join(" and ")} is</span>
+      ) : null}
+    </span>
+  );
+}
+
+export const plainUnit = (unit: string): string => unit.replace("^2", "²").replace("^3", "³").replace(/^1\//, "/");
