@@ -13,7 +13,7 @@ from typing import Any
 
 from playwright.sync_api import sync_playwright
 
-from bench import answers, cards, overlaps, profiles, solids
+from bench import answers, cards, letters, overlaps, profiles, solids
 from bench import page as bench_page
 from bench.timing import median
 from mensuration.problem import ALSO, evaluate_document
@@ -103,6 +103,7 @@ def main() -> None:
     rows += solids.rows()
     rows += profiles.rows()
     rows += answers.rows()
+    rows += letters.rows()
     with tempfile.TemporaryDirectory() as folder:
         service = Service(Path(folder))
         try:

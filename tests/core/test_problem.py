@@ -23,6 +23,14 @@ DEMO = sorted((ROOT / "demo").glob("*.json"))
 
 # Worked by hand; in brackets the exact values as a computer algebra system reads them.
 ANSWERS: dict[str, dict[str, tuple[str | None, str]]] = {
+    "skate-run-fence": {"Run": ("70", "70.00 m²")},
+    "tile-strip-ratio": {
+        "Edge for each unit": ("7/6", "1.17/unit"),
+        "Area for each unit of edge": ("6/7", "0.86 units"),
+    },
+    "ring-walk": {"Path": ("25*pi", "78.54 m²")},
+    "litre-can": {"Sheet metal": ("500 + 32*pi", "600.53 cm²")},
+    "ramp-brace-variants": {"Brace": ("5", "5.00 m"), "Frame": ("12", "12.00 m²")},
     "bandstand-floor": {"Flooring": ("25/2 + 25*sqrt(2)/2", "30.18 m²"), "Edging": ("20", "20.00 m")},
     # a square on the crossings, side² = (2 - √3) r², and four segments of 30°
     "clover-light": {
