@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-from playwright.sync_api import expect
+from playwright.sync_api import Route, expect
 
 from tests.browser.conftest import PAD, Bench
 
@@ -405,3 +405,20 @@ def test_the_whole_figure_is_seen_after_a_typed_change_and_no_number_lies_under_
         }"""
     )
     assert covered == []
+
+
+def test_a_hole_asked_for_before_the_part_is_drawn_comes_with_it(bench: Bench) -> None:
+    bench.make({**PAD, "figures": [{"name": "pad", "kind": "plane", "parts": []}], "asks": []})
+    page = bench.page
+    waiting: list[Route] = []
+    page.route(re.compile("/api/evaluate"), lambda route: waiting.append(route))
+    page.get_by_title("Add: circle", exact=True).click()
+    page.get_by_label("radius of circle", exact=True).fill("2")
+    page.keyboard.press("Enter")
+    page.get_by_role("button", name="Hole", exact=True).click()
+    page.wait_for_timeout(300)
+    dialog = page.get_by_role("dialog", name="A hole in circle")
+    expect(dialog).to_have_count(0)
+    page.unroute(re.compile("/api/evaluate"))  # what waited goes on
+    dialog.get_by_role("button", name="Rectangle", exact=True).click()
+    expect(page.get_by_label("width of rectangle", exact=True)).to_be_visible()

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from "react";
-import type { DrawnPart, Join, Shape, StraightEdge } from "../api/types";
+import type { DrawnPart, Join, ProblemDocument, Shape, StraightEdge } from "../api/types";
 import { Picture } from "../board/Picture";
 import { addFresh } from "../document/editing";
 import { tidy } from "../document/tidy";
@@ -9,17 +9,19 @@ import { useReference } from "../api/queries";
 
 /** Where the menu stands, and what for: an edge of a part, or (no edge) a hole in its middle. */
 export interface Fitting {
-  part: DrawnPart;
+  part: string;
   edge: StraightEdge | null;
   at: { left: number; top: number };
+  /** The problem as it was when the menu was asked for: what is changed then makes it go. */
+  of: ProblemDocument;
 }
 
 const WIDTH = 330;
 
 /** The shapes that fit on an edge, sized to it; or holes for the middle of a part. */
-export function FitMenu({ fitting, onDone }: { fitting: Fitting; onDone: () => void }) {
+export function FitMenu({ part, fitting, onDone }: { part: DrawnPart; fitting: Fitting; onDone: () => void }) {
   const store = useBenchStore();
-  const { part, edge } = fitting;
+  const { edge } = fitting;
   const reference = useReference();
   const [side, setSide] = useState<"out" | "in">(edge ? "out" : "in");
   const [join, setJoin] = useState<Join>(edge ? "add" : "take");

@@ -46,12 +46,16 @@ export default function PlaneWork({ figure, worked }: WorkProps) {
   const chosen = drawn?.find((part) => part.name === selected);
   const [fitting, setFitting] = useState<Fitting | null>(null);
   const fit = useCallback(
-    (edge: StraightEdge | null, at: DOMRect, part: DrawnPart | undefined) =>
-      part && setFitting({ part, edge, at: { left: at.left, top: at.bottom + 6 } }),
-    [],
+    (edge: StraightEdge | null, at: DOMRect) => {
+      const { selected: part, document: of } = store.getState();
+      if (part !== null) setFitting({ part, edge, at: { left: at.left, top: at.bottom + 6 }, of });
+    },
+    [store, setFitting],
   );
-  const onEdge = useCallback((edge: StraightEdge, at: DOMRect) => fit(edge, at, chosen), [fit, chosen]);
-  const onHole = useCallback((at: DOMRect) => fit(null, at, chosen), [fit, chosen]);
+  const onEdge = useCallback((edge: StraightEdge, at: DOMRect) => fit(edge, at), [fit]);
+  const onHole = useCallback((at: DOMRect) => fit(null, at), [fit]);
+  const standing = useBench((state) => state.document) === fitting?.of;
+  const fitted = standing ? drawn?.find((part) => part.name === fitting.part) : undefined; // it may be drawn in a moment
   const shade = useCallback(
     (places: Spot[], on: boolean) => {
       const state = store.getState();
@@ -115,7 +119,7 @@ export default function PlaneWork({ figure, worked }: WorkProps) {
           <Lines results={worked.results?.lines ?? NOTHING} complaints={complaints} />
         </section>
       </main>
-      {fitting ? <FitMenu fitting={fitting} onDone={() => setFitting(null)} /> : null}
+      {fitting && fitted ? <FitMenu part={fitted} fitting={fitting} onDone={() => setFitting(null)} /> : null}
       <GivenEditor complaints={complaints} figure={name} drawn={drawn ?? NO_PARTS} />
     </>
   );
