@@ -225,6 +225,8 @@ def _joined(value: Exact, one: Monomial, two: Monomial) -> Exact | None:
     if (one.pi, one.factors) != (two.pi, two.factors) or p not in (q, -q):
         return None
     assert one.angle is not None and two.angle is not None
+    if one.angle.letters and two.angle.letters and len(one.angle.terms) == len(two.angle.terms) == 1:
+        return None  # two angles that are letters: a + b is short enough
     together = _named(one.angle) + (_named(two.angle) if p == q else -_named(two.angle))
     try:
         cosine, sine = cosine_and_sine(together)

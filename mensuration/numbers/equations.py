@@ -11,6 +11,7 @@ from math import gcd
 from flint import acb_poly, arb, arb_poly, ctx
 
 from mensuration.numbers.exact import ZERO, Exact
+from mensuration.numbers.letter_angles import as_written, bare_angle, in_radians
 from mensuration.numbers.letters import derivative, put_in, raised
 from mensuration.numbers.monomials import Base, Letter, Monomial, NotClosed, Sum, monomial
 from mensuration.numbers.proof import precision, rational_near
@@ -40,6 +41,7 @@ def zeros(value: Exact, letter: str, low: Real, high: Real) -> Zeros:
     >>> zeros(w * w - Exact.of(2), "w", Real.of(1), Real.of(9))
     Zeros(found=(Real('sqrt(2)'),), certain=True)
     """
+    value, high = _by_itself(value, letter), _within(value, letter, high)
     try:
         factors = [base for base, exponent in taken_apart(value).factors if exponent > 0]
     except NotClosed:
@@ -54,6 +56,21 @@ def zeros(value: Exact, letter: str, low: Real, high: Real) -> Zeros:
             own, certain = list(searched.found), certain and searched.certain
         found += [zero for zero in own if (zero - low).sign() >= 0 and (high - zero).sign() >= 0]
     return Zeros(tuple(rising(found)), certain)
+
+
+def _by_itself(value: Exact, letter: str) -> Exact:
+    """An angle's letter itself in place of the function of it that is reckoned with, where that is all that is there."""
+    told = as_written(value)
+    return value if any(each.name == letter and each.function for each in told.letters) else told
+
+
+def _within(value: Exact, letter: str, high: Real) -> Real:
+    """An angle that is told by functions of it is less than 180°."""
+    own = next((each for each in _by_itself(value, letter).letters if each.name == letter), None)
+    if own is None or not own.function:
+        return high
+    most = Real(Exact.pi() / in_radians(own))
+    return most if (high - most).sign() > 0 else high
 
 
 def rising(values: list[Real]) -> list[Real]:
@@ -83,7 +100,7 @@ def coefficients(value: Exact, letter: str) -> tuple[list[Real], Fraction] | Non
     for key, number in value.terms.items():
         power, rest = Fraction(0), list[tuple[Base, Fraction]]()
         for base, exponent in key.factors:
-            if isinstance(base, Letter) and base.name == letter:
+            if isinstance(base, Letter) and base.name == letter and not base.function:
                 power = exponent
             else:
                 rest.append((base, exponent))
@@ -237,13 +254,19 @@ def _enclosed(key: Monomial, values: dict[str, arb]) -> arb:
     found = arb.pi() ** arb(key.pi.numerator) if key.pi.denominator == 1 else _power(arb.pi(), key.pi)
     for base, exponent in key.factors:
         if isinstance(base, Letter):
-            ball = values[base.name]
+            ball = base.of(values[base.name])
         elif isinstance(base, Sum):
             ball = enclosed(base, values)
         else:
             ball = arb(base) if isinstance(base, int) else base.ball()
         found *= _power(ball, exponent)
-    return found if key.angle is None else found * _angle(enclosed(key.angle, values))
+    if key.angle is None:
+        return found
+    bare = bare_angle(key.angle)
+    if bare is None:
+        return found * _angle(enclosed(key.angle, values))
+    angle = values[bare.name] * in_radians(bare).ball()
+    return found * (angle if bare.function == "cos" else arb.pi() - angle)
 
 
 def _angle(cosine: arb) -> arb:
@@ -329,14 +352,17 @@ def _ball(value: Fraction) -> arb:
 
 
 def _recognised(value: Exact, letter: str, zero: Real) -> Real:
-    """The zero as a fraction or the root of one, where it is proven to be that."""
+    """The zero as a fraction, the root of one or times π, where it is proven to be that."""
     with precision(GUESSING_BITS):
         ball = zero.ball()
-        guesses = rational_near(ball), rational_near(ball * ball)
-    for guess, index in zip(guesses, (1, 2), strict=True):
-        if guess is None:
+        one, squared, by_pi = (rational_near(each) for each in (ball, ball * ball, ball / arb.pi()))
+    for exact in (
+        None if one is None else Real.of(one),
+        None if squared is None else Real.of(squared).sqrt(),
+        None if by_pi is None else Real(Exact.pi() * Exact.of(by_pi)),
+    ):
+        if exact is None:
             continue
-        exact = Real.of(guess).root(index)
         found = put_in(value, {letter: exact})
         if found.exact is not None and is_zero(found.exact):
             return exact

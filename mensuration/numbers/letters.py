@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
 from fractions import Fraction
+from math import pi
 
 import numpy
 from flint import arb, fmpq
@@ -12,21 +13,36 @@ from numpy.typing import NDArray
 
 from mensuration.numbers.angles import arc_cosine
 from mensuration.numbers.exact import ZERO, Exact, of_product, to_fraction
+from mensuration.numbers.letter_angles import (
+    bare_angle,
+    function_of,
+    in_radians,
+    itself,
+    many_of,
+    radians_of,
+    slope_of,
+)
 from mensuration.numbers.monomials import Base, Letter, Monomial, NotClosed, Sum, monomial, reduced
 from mensuration.numbers.real import NOUGHT, UNIT, Real
 from mensuration.numbers.roots import root
 from mensuration.numbers.settling import settled
 
 
-def lettered(letters: Iterable[tuple[str, Fraction]], stamp: int) -> dict[str, Exact]:
-    """Letters with what they stand for, as values of one reckoning.
+def lettered(
+    letters: Iterable[tuple[str, Fraction]], stamp: int, turns: Mapping[str, str] | None = None
+) -> dict[str, Exact]:
+    """Letters with what they stand for, as values of one reckoning. ``turns``: those that are angles, between 0° and 180°, with the
+    unit that they count.
 
     >>> lettered([("w", Fraction(3)), ("h", Fraction(2))], 1)
     {'w': Exact(w), 'h': Exact(h)}
     """
-    return {
-        name: Exact.letter(Letter(name, stands, place, stamp)) for place, (name, stands) in enumerate(letters)
-    }
+    made = {}
+    for place, (name, stands) in enumerate(letters):
+        turn = (turns or {}).get(name, "")
+        function = "" if not turn else "-cos" if stands > (90 if turn == "deg" else pi / 2) else "cos"
+        made[name] = itself(Letter(name, stands, place, stamp, function, turn))
+    return made
 
 
 def put_in(value: Sum, values: Mapping[str, Real]) -> Real:
@@ -52,13 +68,19 @@ def _put_in(key: Monomial, values: Mapping[str, Real]) -> Real:
         if isinstance(base, int):
             continue
         if isinstance(base, Letter):
-            value = values[base.name]
+            value = function_of(base, values[base.name])
         elif isinstance(base, Sum):
             value = put_in(base, values)
         else:
             value = Real(Exact({monomial(0, [(base, Fraction(1))]): fmpq(1)}))
         found = found * raised(value, exponent)
-    return found if key.angle is None else found * _angle(put_in(key.angle, values))
+    if key.angle is None:
+        return found
+    bare = bare_angle(key.angle)
+    if bare is None:
+        return found * _angle(put_in(key.angle, values))
+    angle = values[bare.name] * Real(in_radians(bare))
+    return found * (angle if bare.function == "cos" else Real(Exact.pi()) - angle)
 
 
 def in_floats(value: Sum, values: Mapping[str, NDArray[float64]]) -> NDArray[float64]:
@@ -75,14 +97,19 @@ def in_floats(value: Sum, values: Mapping[str, NDArray[float64]]) -> NDArray[flo
             part = numpy.full(shape, float(number.p) / float(number.q) * numpy.pi ** float(key.pi))
             for base, exponent in key.factors:
                 if isinstance(base, Letter):
-                    own = values[base.name]
+                    own = many_of(base, values[base.name])
                 elif isinstance(base, Sum):
                     own = in_floats(base, values)
                 else:
                     own = numpy.asarray(float(base) if isinstance(base, int) else float(base.ball().mid()))
                 part = part * own ** float(exponent)
             if key.angle is not None:
-                part = part * numpy.arccos(in_floats(key.angle, values))
+                bare = bare_angle(key.angle)
+                if bare is None:
+                    part = part * numpy.arccos(in_floats(key.angle, values))
+                else:
+                    radians = radians_of(bare, values[bare.name])
+                    part = part * (radians if bare.function == "cos" else numpy.pi - radians)
             total = total + part
     return total
 
@@ -122,6 +149,10 @@ def derivative(value: Sum, name: str) -> Exact:
             # d acos(c) = −c' / √(1 − c²)
             cosine = Exact(key.angle.terms)
             rest = Exact({monomial(key.pi, key.factors): number})
+            bare = bare_angle(key.angle)
+            if bare is not None:
+                total = total + rest * in_radians(bare) * Exact.of(1 if bare.function == "cos" else -1)
+                continue
             total = (
                 total
                 - rest * derivative(cosine, name) * root(settled(Exact.of(1) - cosine * cosine)).inverse()
@@ -129,10 +160,20 @@ def derivative(value: Sum, name: str) -> Exact:
     return settled(total)
 
 
+def sign_throughout(value: Exact) -> int | None:
+    """The sign of a value where it can be read off that it has it whatever its letters stand for; else None.
+
+    >>> w, h = lettered([("w", Fraction(3)), ("h", Fraction(2))], 1).values()
+    >>> sign_throughout(w * h + w), sign_throughout(w - h)
+    (1, None)
+    """
+    return None if any(letter.function for letter in value.letters) else value.plain_sign()
+
+
 def _of_factor(key: Monomial, number: fmpq, base: Base, exponent: Fraction, name: str) -> Exact:
     """The share of one factor of a product in the derivative: ``e b^(e−1) b'`` times the others."""
     if isinstance(base, Letter):
-        inner = Exact.of(1) if base.name == name else ZERO
+        inner = slope_of(base) if base.name == name else ZERO
     elif isinstance(base, Sum):
         inner = derivative(base, name)
     else:

@@ -63,20 +63,35 @@ class Cosine(Atom):
 class Letter(Atom):
     """A letter and the positive number that it stands for where a sign is asked for. That is moved by less than a millionth, for
     each ``place`` differently, so that nothing is 0 or equal by chance. Letters of one reckoning have one ``stamp``: what is
-    remembered of one reckoning is nothing to another, whose decisions are looked at by themselves."""
+    remembered of one reckoning is nothing to another, whose decisions are looked at by themselves.
+
+    An angle is reckoned with by a function of it that is positive: ``function`` is its ``cos``, or ``-cos`` where it is obtuse,
+    and for telling also ``sin``; ``turn`` is the unit that it counts, ``deg`` or ``rad``.
+    """
 
     name: str
     stands: Fraction
     place: int = 0
     stamp: int = 0
+    function: str = ""
+    turn: str = ""
 
     def ball(self) -> arb:
         away = arb(_PRIMES[self.place % len(_PRIMES)]).sqrt() / 2**24
-        return arb(fmpq(self.stands.numerator, self.stands.denominator)) * (1 + away)
+        return self.of(arb(fmpq(self.stands.numerator, self.stands.denominator)) * (1 + away))
+
+    def of(self, ball: arb) -> arb:
+        """What it is where its letter is this."""
+        if not self.function:
+            return ball
+        radians = ball * arb.pi() / 180 if self.turn == "deg" else ball
+        if self.function == "sin":
+            return radians.sin()
+        return radians.cos() if self.function == "cos" else -radians.cos()
 
     @property
     def order(self) -> tuple[int, Fraction, str]:
-        return 3, Fraction(self.place), self.name
+        return (4 if self.function else 3), Fraction(self.place), self.name + self.function
 
 
 _PRIMES = (2, 3, 5, 7, 11, 13, 17, 19, 23, 29, 31, 37)
@@ -136,6 +151,13 @@ class Sum(ABC):
         return not any(key.others for key in self.terms)
 
     @property
+    def with_sines(self) -> bool:
+        """Whether its form is as plain but for sines of letters: √(1 − cos²), not below a bar."""
+        return all(
+            key.angle is None and all(_is_sine(*factor) for factor in key.others) for key in self.terms
+        )
+
+    @property
     def letters(self) -> frozenset[Letter]:
         """All letters in it, also those in sums under roots or in denominators, and in named angles."""
         return frozenset[Letter]().union(*(key.lettered for key in self.terms))
@@ -162,6 +184,12 @@ Base = int | Sum | Atom
 Factor = tuple[Base, Fraction]
 MAX_INDEX = 24  # of a root
 MAX_POWER = 64  # of π, a cosine or a letter
+
+
+def _is_sine(base: Base, exponent: Fraction) -> bool:
+    if not isinstance(base, Sum) or exponent <= 0:
+        return False
+    return len(base.letters) == 1 and all(letter.function for letter in base.letters)
 
 
 def order_of(base: Base) -> tuple[int, int | Fraction, str]:
@@ -253,8 +281,8 @@ class Monomial:
         root = self.square_free
         named = self.angle.text() if self.angle is not None else ""
         rest = tuple((*order_of(base), exponent) for base, exponent in self.factors)
-        degree = -sum((e for _, e in self.letters), Fraction(0))
-        letters = tuple((letter.place, -e) for letter, e in self.letters)
+        degree = -sum((e for letter, e in self.letters if not letter.function), Fraction(0))
+        letters = tuple((letter.order, -e) for letter, e in self.letters)
         return degree, letters, bool(named), self.pi, root or 1 << 200, () if root else rest, named
 
 

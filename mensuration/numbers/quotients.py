@@ -231,7 +231,7 @@ def _place(variable: Variable) -> tuple[int, int | Fraction, str]:
     if isinstance(variable, str):
         return -1, 0, ""
     if isinstance(variable, Letter):
-        return -2, variable.place, variable.name
+        return -2, variable.place, variable.name + variable.function
     if isinstance(variable, Angle):
         return variable.cosine.order
     return order_of(variable)

@@ -161,9 +161,11 @@ class Real:
         return self.through(lambda ball: ball.nonnegative_part().root(index))
 
     def plain(self) -> Real:
-        """The same number, its exact form kept only where it is a sum of roots of numbers and powers of π: of others
-        there is no end where many are reckoned with, as for the corners of a figure."""
-        return self if self.exact is None or self.exact.canonical else Real(None, self.exact.ball)
+        """The same number, its exact form kept only where it is a sum of roots of numbers and powers of π, and of sines and cosines of
+        letters: of others there is no end where many are reckoned with, as for the corners of a figure."""
+        if self.exact is None or self.exact.canonical or self.exact.with_sines:
+            return self
+        return Real(None, self.exact.ball)
 
     def through(self, function: Callable[[arb], arb]) -> Real:
         """The number put through a function that has no exact form here."""

@@ -147,7 +147,13 @@ def _letters(key: Monomial, by: Spelling) -> tuple[list[str], list[str]]:
     above: list[str] = []
     below: list[str] = []
     for letter, exponent in key.letters:
-        whole, inside = int(exponent), Inside(by.letter(letter.name), False)
+        name = by.letter(letter.name)
+        if letter.function:
+            name = by.function(letter.function.lstrip("-"), name).strip()
+        whole, inside = (
+            int(exponent),
+            Inside(f"({by.sign('-')}{name})" if letter.function == "-cos" else name, False),
+        )
         rest = abs(exponent - whole)
         side = above if exponent > 0 else below
         if whole:

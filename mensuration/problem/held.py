@@ -9,6 +9,7 @@ from fractions import Fraction
 from mensuration.expressions import ExpressionError, Quantity
 from mensuration.numbers import Exact, NotClosed, Real
 from mensuration.numbers.equations import coefficients, solved, zeros
+from mensuration.numbers.letter_angles import itself
 from mensuration.numbers.letters import put_in
 from mensuration.numbers.monomials import Sum, monomial
 from mensuration.numbers.settling import settled
@@ -16,6 +17,7 @@ from mensuration.numbers.zero import negative
 from mensuration.problem.complaints import Complaints
 from mensuration.problem.document import Hold, Problem
 from mensuration.problem.evaluation import Evaluation
+from mensuration.problem.holding import check_here
 from mensuration.problem.in_letters import Given, InLetters
 from mensuration.units import NO_UNIT, NUMBER
 
@@ -48,7 +50,7 @@ class Held(Given):
 
     @property
     def _letter(self) -> Exact:
-        return next(Exact.letter(each) for each in self.rest.letters if each.name == self.letter)
+        return next(itself(each) for each in self.rest.letters if each.name == self.letter)
 
 
 def held_letters(problem: Problem, complaints: Complaints) -> dict[str, Held]:
@@ -85,6 +87,7 @@ def _held(problem: Problem, hold: Hold, before: Mapping[str, Held]) -> Held:
         says = inner.kept.get(hold.gives, "what stands for it can't be worked out")
         raise ExpressionError("stays", f"“{hold.gives}” can't give way: {says}")
     exact = inner.exact(hold.expression)
+    check_here(inner, exact, inner.work_out({}, [hold.expression])[0])
     rest = exact - _at(inner.first, hold, exact)
     if not any(letter.name == hold.gives for letter in rest.letters):
         raise ExpressionError("does-not-hang", f"“{hold.expression}” does not hang on “{hold.gives}”")

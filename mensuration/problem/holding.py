@@ -11,6 +11,7 @@ from math import isclose
 from mensuration.expressions import Quantity
 from mensuration.numbers import Exact, NotClosed, Real
 from mensuration.numbers.equations import rising, zeros
+from mensuration.numbers.letter_angles import itself
 from mensuration.numbers.letters import put_in
 from mensuration.numbers.monomials import Sum
 from mensuration.problem.in_letters import InLetters
@@ -24,6 +25,7 @@ MOST_CONDITIONS = 200
 ROUNDS, HALVINGS = 4, 6  # of halving between two tries to see what the end is
 BESIDE = Fraction(1, 10**5)  # of an end: there it must hold on one side and not on the other
 NEAR = 1e-12
+JUST_HERE = "for just these values it comes to something else than beside them: let a letter stand for a little more or less"
 
 
 @dataclass(frozen=True)
@@ -40,15 +42,19 @@ class End:
 
 @dataclass(frozen=True)
 class Range:
-    """Between which values of a letter something holds; None: no end was found there."""
+    """Between which values of a letter something holds; None: no end was found there. ``mark``: what stands behind its numbers."""
 
     letter: str
     low: End | None
     high: End | None
+    mark: str = ""
 
     def text(self, teller: Teller) -> str | None:
-        """``2 < w < 6``; None where there is no end."""
-        low, high = (None if end is None else end.text(teller) for end in (self.low, self.high))
+        """``2 < w < 6``; None where there is no end. Both ends may be at one value: beside it the form doesn't hold."""
+        if self.low and self.high and isclose(float(self.low.at), float(self.high.at), rel_tol=float(BESIDE)):
+            there = simplest(*(Fraction(float(end.at)) for end in (self.low, self.high)))
+            return f"only at {self.letter} = {End(Real.of(there), True).text(teller)}{self.mark}"
+        low, high = (None if end is None else end.text(teller) + self.mark for end in (self.low, self.high))
         if low is not None and high is not None:
             return f"{low} < {self.letter} < {high}"
         return (
@@ -75,7 +81,8 @@ def ranges(inner: InLetters, exacts: Mapping[str, Exact]) -> dict[str, list[Rang
         outwards = _Outwards(inner, exacts, name)
         low, high = outwards.ends(1 / each for each in AWAY), outwards.ends(AWAY)
         for expression, of_letter in found.items():
-            of_letter.append(Range(name, low.get(expression), high.get(expression)))
+            mark = "°" if inner.units[name].symbol == "deg" else ""
+            of_letter.append(Range(name, low.get(expression), high.get(expression), mark))
     return found
 
 
@@ -175,6 +182,12 @@ def gives(exact: Exact, values: Mapping[str, Real], value: Real) -> bool:
         return False
 
 
+def check_here(inner: InLetters, exact: Exact, found: Quantity | str) -> None:
+    """NotClosed where a form doesn't give what is ``found`` just where the letters stand: two lengths may be equal there by chance."""
+    if not isinstance(found, str) and not gives(exact, inner.stands, inner.first.teller.amount(found)[0]):
+        raise NotClosed(JUST_HERE)
+
+
 def _turning_points(inner: InLetters, name: str) -> list[Real]:
     """Values of one letter, rising, at which something is decided otherwise, the others as they stand."""
     stand = inner.stands[name]
@@ -191,7 +204,7 @@ def _zeros(value: Sum, name: str, others: Mapping[str, Real], low: Real, high: R
     if letter is None:
         return ()
     try:
-        alone = put_in(value, {**others, name: Real(Exact.letter(letter))}).exact
+        alone = put_in(value, {**others, name: Real(itself(letter))}).exact
         return () if alone is None or not alone.letters else zeros(alone, name, low, high).found
     except (NotClosed, ValueError, ZeroDivisionError):
         return ()

@@ -22,6 +22,7 @@ from mensuration.telling.mathematics import Maths
 from mensuration.units import ANGLE, NO_UNIT, Unit
 
 STAMPS = count(1)
+HALF_A_TURN = Real.of(Fraction(1, 2))
 NO_FORM = "this has no exact form in letters"
 
 
@@ -82,15 +83,16 @@ class InLetters(Evaluation):
         names = list(self.first.names.letters)
         stands = dict(zip(names, self.first.values(names), strict=True))
         put = {name: value for name, value in stands.items() if not isinstance(value, str)}
-        self.kept = {name: says for name, value in put.items() if (says := _stays(value))}
+        self.units = {name: self.first.teller.unit_for(value.kind) or NO_UNIT for name, value in put.items()}
+        self.kept = {name: says for name, value in put.items() if (says := _stays(value, self.units[name]))}
         """Letters that stay numbers, and why."""
         self.stands = {
             name: self.first.teller.amount(value)[0]
             for name, value in put.items()
             if name not in self.kept and (only is None or name in only) and name not in self.given
         }
-        self.units = {name: self.first.teller.unit_for(value.kind) or NO_UNIT for name, value in put.items()}
-        letters = lettered(((name, _near(value)) for name, value in self.stands.items()), next(STAMPS))
+        turns = {name: self.units[name].symbol for name in self.stands if put[name].kind == ANGLE}
+        letters = lettered(((name, _near(value)) for name, value in self.stands.items()), next(STAMPS), turns)
         self.values_of = {name: self.first.teller.amount(value)[0] for name, value in put.items()}
         """What every letter stands for, in the unit that it counts."""
         super().__init__(problem, (), self.put_for({name: Real(letter) for name, letter in letters.items()}))
@@ -154,11 +156,13 @@ class InLetters(Evaluation):
         return list(self._decided)
 
 
-def _stays(value: Quantity) -> str | None:
-    if value.kind == ANGLE:
-        return "an angle stays a number"
+def _stays(value: Quantity, unit: Unit) -> str | None:
     if value.value.sign() <= 0:
         return "what is told in letters stands for more than 0"
+    if value.kind == ANGLE and (HALF_A_TURN - value.value).sign() <= 0:
+        return "an angle that is told in letters stands for less than 180°"
+    if value.kind == ANGLE and unit.symbol not in ("deg", "rad"):
+        return "an angle that is told in letters counts degrees or radians"
     return None
 
 

@@ -14,7 +14,7 @@ from mensuration.numbers import Exact, NotClosed
 from mensuration.problem.document import Problem
 from mensuration.problem.evaluation import Evaluation
 from mensuration.problem.held import Held
-from mensuration.problem.holding import ranges
+from mensuration.problem.holding import check_here, ranges
 from mensuration.problem.in_letters import NO_FORM, InLetters
 from mensuration.problem.kinds import kind_of
 from mensuration.problem.results import LetterResults, Results, ToldInLetters
@@ -118,7 +118,9 @@ def _told(inner: InLetters, measures: Mapping[str, str], with_ranges: bool) -> d
         try:
             tree, quantity = inner.value(expression)
             unit = (inner.first.teller.unit_for(quantity.kind) or NO_UNIT).text
-            exacts[expression] = exact = inner.exact(expression)
+            exact = inner.exact(expression)
+            check_here(inner, exact, inner.first.value_or_why(expression))
+            exacts[expression] = exact
         except NotClosed as error:
             told[expression] = ToldInLetters(unit, (), (), (), (), str(error) or NO_FORM)
             continue

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 from math import lcm
 
 from mensuration.frozen import Frozen
 from mensuration.numbers import Exact, NotClosed
+from mensuration.numbers.letter_angles import as_written
 from mensuration.numbers.monomials import ONE, Monomial
 from mensuration.numbers.quotients import Quotient, taken_apart
 from mensuration.numbers.spelling import PLAIN, TEX, Spelling, spelled_product
@@ -40,6 +41,7 @@ def forms(value: Exact) -> tuple[LetterForm, ...]:
     >>> [(form.how, form.text) for form in forms(Exact.of(24) * w - Exact.of(2) * w * w)]
     [('collected', '24 w − 2 w²'), ('factorised', '2 w (12 − w)')]
     """
+    value = as_written(value)
     collected = LetterForm(COLLECTED, value.tex(), _minus(value.plain()))
     if not value.letters:
         return (collected,)
@@ -105,6 +107,7 @@ def written_in_letters(value: Exact) -> Written:
     >>> written_in_letters(w * h).text
     'w h'
     """
+    value = as_written(value)
     tex, text, mathml = value.tex(), _minus(value.plain()), value.mathml()
     binds = (
         SUM if len(value.terms) > 1 or text.startswith("−") else PRODUCT if {" ", "/"} & set(text) else ATOM
@@ -120,22 +123,28 @@ def angle_in_letters(degrees: Exact) -> Maths:
     >>> angle_in_letters(w).text, angle_in_letters(Exact.of(90)).text
     ('(w)°', '90°')
     """
-    named = Exact({key: number for key, number in degrees.terms.items() if key.angle is not None})
-    rest = degrees - named
-    angle = named * Exact.pi() * Exact.of(Fraction(1, 180))
+    degrees = as_written(degrees)
+    by_cosine = _those(degrees, lambda key: key.angle is not None)
+    themselves = _those(degrees, lambda key: key.angle is None and any(each.turn for each, _ in key.letters))
+    rest = degrees - by_cosine - themselves
+    named = by_cosine * Exact.pi() * Exact.of(Fraction(1, 180)) + themselves
     if not rest:
-        return written_in_letters(angle)
+        return written_in_letters(named)
     inner = written_in_letters(rest)
     tex, text = (rf"\left({inner.tex}\right)", f"({inner.text})") if rest.letters else (inner.tex, inner.text)
     plain = Written(rf"{tex}^\circ", f"{text}°", ATOM, f"<mrow>{rest.mathml()}</mrow><mo>°</mo>")
     if not named:
         return plain
-    falls = angle.ordered()[0][1] < 0
-    return Sum(plain, "-" if falls else "+", written_in_letters(-angle if falls else angle))
+    falls = named.ordered()[0][1] < 0
+    return Sum(plain, "-" if falls else "+", written_in_letters(-named if falls else named))
+
+
+def _those(value: Exact, wanted: Callable[[Monomial], bool]) -> Exact:
+    return Exact({key: number for key, number in value.terms.items() if wanted(key)})
 
 
 def angle_forms(degrees: Exact) -> tuple[LetterForm, ...]:
-    """The one form of an angle with letters in which an inverse cosine stands; nothing for another.
+    """The one form of an angle in which an angle's letter or an inverse cosine stands; nothing for another.
 
     >>> from mensuration.numbers.letters import lettered
     >>> (w,) = lettered([("w", Fraction(3))], 1).values()

@@ -16,7 +16,7 @@ from numpy.typing import NDArray
 from mensuration.expressions import Quantity
 from mensuration.numbers import Exact, NotClosed, Real
 from mensuration.numbers.equations import zeros
-from mensuration.numbers.letters import derivative, in_floats, put_in
+from mensuration.numbers.letters import derivative, in_floats, put_in, sign_throughout
 from mensuration.problem.holding import border
 from mensuration.varying.cases import IMPOSSIBLE, Point, Varied
 
@@ -265,7 +265,7 @@ def _goes_one_way(varied: Varied, watched: int) -> bool:
     form = varied.form(watched)
     try:
         return form is not None and all(
-            derivative(form, axis.letter).plain_sign() is not None for axis in varied.axes
+            sign_throughout(derivative(form, axis.letter)) is not None for axis in varied.axes
         )
     except NotClosed:
         return False

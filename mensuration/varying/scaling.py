@@ -5,10 +5,12 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from mensuration.frozen import Frozen
-from mensuration.numbers import Exact, NotClosed, Real, Rounding, round_by
+from mensuration.numbers import NotClosed, Real, Rounding, round_by
+from mensuration.numbers.letter_angles import itself
 from mensuration.numbers.letters import put_in
 from mensuration.problem.document import Problem
 from mensuration.problem.evaluate import begun
+from mensuration.problem.holding import check_here
 from mensuration.problem.in_letters import InLetters
 from mensuration.problem.kinds import kind_of
 from mensuration.telling.in_letters import written_in_letters
@@ -75,7 +77,8 @@ def _factor(inner: InLetters, measure: str, letter: str) -> ScalingFactor | None
     """The form with the doubled letter over the form; rounded, with what the letters stand for, where that is no number."""
     try:
         exact = inner.exact(measure)
-        every = {each.name: Real(Exact.letter(each)) for each in exact.letters}
+        check_here(inner, exact, inner.first.value_or_why(measure))
+        every = {each.name: Real(itself(each)) for each in exact.letters}
         if letter not in every:
             return ScalingFactor("1", True)
         quotient = put_in(exact, {**every, letter: every[letter] * TWO}) / Real(exact)

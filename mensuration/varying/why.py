@@ -10,7 +10,7 @@ import numpy
 from mensuration.expressions import Quantity
 from mensuration.numbers import Exact, NotClosed, Real
 from mensuration.numbers.equations import coefficients, zeros
-from mensuration.numbers.letters import derivative
+from mensuration.numbers.letters import derivative, sign_throughout
 from mensuration.telling.in_letters import written_in_letters
 from mensuration.units import LENGTH
 from mensuration.varying.cases import Point, Varied
@@ -98,7 +98,7 @@ def _one_way(varied: Varied, watched: int, form: Exact, place: int) -> str | Non
         whole = derivative(form, letter)
     except NotClosed:
         return None
-    signs = {slope.plain_sign() for slope in slopes}
+    signs = {sign_throughout(slope) for slope in slopes}
     for sign, way in ((1, "grows"), (-1, "shrinks")):
         if signs == {sign} == ways:
             return f"{'each term with' if len(changing) > 1 else 'the term with'} {letter} {way} as {letter} grows"
