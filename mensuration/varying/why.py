@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterator
 from itertools import combinations
 
@@ -11,13 +12,15 @@ from mensuration.expressions import Quantity
 from mensuration.numbers import Exact, NotClosed, Real
 from mensuration.numbers.equations import coefficients, zeros
 from mensuration.numbers.letters import derivative, sign_throughout
-from mensuration.telling.in_letters import written_in_letters
+from mensuration.telling.in_letters import COLLECTED, FACTORISED, SPLIT, forms, written_in_letters
 from mensuration.units import LENGTH
 from mensuration.varying.cases import Point, Varied
 from mensuration.varying.extremes import Extremes
 
 MOST_SPECIAL = 3
 TWO = Real.of(2)
+WHERE = re.compile(r"(x|y|run|rise)(\d+|m)")
+"""Names of a walk's measures that tell where it goes."""
 
 
 def reason(varied: Varied, watched: int, found: Extremes) -> str | None:
@@ -76,7 +79,9 @@ def _slope(form: Exact, letter: str) -> str | None:
         slope = derivative(form, letter)
     except NotClosed:
         return None
-    return f"its derivative, {written_in_letters(slope).text}, is 0 there"
+    ways = {form.how: form for form in forms(slope)}  # factors show where it is 0
+    told = ways.get(SPLIT) or ways.get(FACTORISED) or ways[COLLECTED]
+    return f"its derivative, {told.text}, is 0 there"
 
 
 def _one_way(varied: Varied, watched: int, form: Exact, place: int) -> str | None:
@@ -146,12 +151,12 @@ def _pairs(known: dict[Name, Quantity]) -> Iterator[tuple[tuple[Name, Name], str
 
 
 def _lengths(varied: Varied, point: Point) -> Iterator[tuple[Name, Quantity]]:
-    """All lengths of parts, pieces and cards with these values, each behind what it is of."""
+    """All lengths of parts, pieces and cards with these values, each behind what it is of; of walks their sides."""
     evaluation = varied.at(point)
     evaluation.results()
     for name, quantity in evaluation.quantities(None):
         owner, _, last = name.rpartition(".")
-        if owner and quantity.kind == LENGTH and last != "perimeter":
+        if owner and quantity.kind == LENGTH and last != "perimeter" and not WHERE.fullmatch(last):
             yield (owner, last), quantity
 
 
