@@ -1,31 +1,57 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { lazy, StrictMode, Suspense, type ReactNode } from "react";
+import { StrictMode, type ReactNode } from "react";
 import { createRoot } from "react-dom/client";
-import { createBrowserRouter, RouterProvider } from "react-router";
+import { createBrowserRouter, RouterProvider, useRouteError } from "react-router";
 import { BASE } from "./api/client";
+import { KINDS } from "./kinds";
 import { NotHere } from "./ui/NotHere";
 import { Shelf } from "./shelf/Shelf";
 import { ErrorBoundary } from "./ui/ErrorBoundary";
 import "./styles.css";
 
-const BenchPage = lazy(() => import("./bench/BenchPage"));
-const Gallery = lazy(() => import("./gallery/Gallery"));
-const CardPage = lazy(() => import("./gallery/CardPage"));
-const SheetPage = lazy(() => import("./gallery/SheetPage"));
-
 /** Each page by itself, so that what goes wrong in it is said by us and not by the router. */
 const page = (element: ReactNode) => <ErrorBoundary what="This page">{element}</ErrorBoundary>;
+
+/** What went wrong on the way to a page, as if it had gone wrong in it. */
+function Fault(): never {
+  throw useRouteError();
+}
+
+/** A card of the catalogue, with what it shows. */
+const cardPage = (as: "card" | "cases") => async () => {
+  const kind = as === "card" ? KINDS.formula : KINDS.cases;
+  const [{ default: CardPage }] = await Promise.all([import("./gallery/CardPage"), kind.Work.fetch()]);
+  return { element: page(<CardPage as={as} />) };
+};
 
 const router = createBrowserRouter(
   [
     { path: "/", element: page(<Shelf />) },
-    { path: "/problems/:id", element: page(<BenchPage />) },
-    { path: "/cards", element: page(<Gallery />) },
-    { path: "/cards/sheet", element: page(<SheetPage />) },
-    { path: "/cards/:name", element: page(<CardPage as="card" />) },
-    { path: "/cards/:name/cases", element: page(<CardPage as="cases" />) },
+    {
+      path: "/problems/:id",
+      lazy: async () => {
+        const { default: BenchPage } = await import("./bench/BenchPage");
+        return { element: page(<BenchPage />) };
+      },
+    },
+    {
+      path: "/cards",
+      lazy: async () => {
+        const { default: Gallery } = await import("./gallery/Gallery");
+        return { element: page(<Gallery />) };
+      },
+    },
+    {
+      path: "/cards/sheet",
+      lazy: async () => {
+        const { default: SheetPage } = await import("./gallery/SheetPage");
+        return { element: page(<SheetPage />) };
+      },
+    },
+    { path: "/cards/:name", lazy: cardPage("card") },
+    { path: "/cards/:name/cases", lazy: cardPage("cases") },
     { path: "*", element: page(<NotHere />) },
-  ],
+  ].map((route) => ({ ...route, hydrateFallbackElement: <></>, errorElement: page(<Fault />) })),
   { basename: BASE },
 );
 const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } });
@@ -36,9 +62,7 @@ if (root) {
     <StrictMode>
       <QueryClientProvider client={queries}>
         <ErrorBoundary what="This page">
-          <Suspense fallback={<p className="p-8 text-soft">One moment …</p>}>
-            <RouterProvider router={router} />
-          </Suspense>
+          <RouterProvider router={router} />
         </ErrorBoundary>
       </QueryClientProvider>
     </StrictMode>,

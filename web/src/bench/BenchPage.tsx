@@ -3,9 +3,11 @@ import { useState } from "react";
 import { useParams } from "react-router";
 import { api, Refused } from "../api/client";
 import type { Opened } from "../api/types";
+import { fetchMaths } from "../ui/Maths";
 import { NotHere } from "../ui/NotHere";
 import { BenchContext, createBenchStore } from "../document/store";
 import { forgetUnsaved, sameDocument, unsavedOf } from "../document/unsaved";
+import { KINDS, kindOf } from "../kinds";
 import { KeptHere } from "./KeptHere";
 import { Workspace } from "./Workspace";
 
@@ -14,7 +16,7 @@ export default function BenchPage() {
   const id = Number(useParams().id);
   const opened = useQuery({
     queryKey: ["problem", id],
-    queryFn: () => api.open(id),
+    queryFn: () => opening(id),
     enabled: Number.isInteger(id),
     gcTime: 0,
     staleTime: Infinity,
@@ -24,6 +26,14 @@ export default function BenchPage() {
   if (opened.error) return <NotHere says={opened.error.message}>{<KeptHere id={id} />}</NotHere>;
   if (!opened.data) return <p className="p-8 text-soft">Opening …</p>;
   return <Opened key={opened.data.id} opened={opened.data} />;
+}
+
+/** A problem, and the code of the pages that its figures are worked on. */
+async function opening(id: number): Promise<Opened> {
+  void fetchMaths();
+  const [opened] = await Promise.all([api.open(id), KINDS.plane.Work.fetch()]);
+  await Promise.all(opened.document.figures.map((figure) => kindOf(figure).Work.fetch()));
+  return opened;
 }
 
 function Opened({ opened }: { opened: Opened }) {

@@ -1,6 +1,6 @@
-import type { ComponentType, LazyExoticComponent } from "react";
 import type { FigureDocument, Preview, SheetRow } from "../api/types";
 import type { Worked } from "../document/useResults";
+import type { Later } from "../ui/later";
 import type { ShortcutList } from "../ui/Shortcuts";
 
 export interface WorkProps {
@@ -18,9 +18,9 @@ export interface KindOfFigure<F extends FigureDocument> {
   /** A fresh one; `row` is the catalogue's figure, where it is about one. */
   blank: (row: SheetRow | null) => F;
   /** The page on which it is worked. */
-  Work: LazyExoticComponent<ComponentType<WorkProps>>;
+  Work: Later<WorkProps>;
   /** Its picture, large, to be looked at; a kind without one has none. */
-  Stage?: LazyExoticComponent<ComponentType<WorkProps>>;
+  Stage?: Later<WorkProps>;
   /** The measures that a problem may ask of it. */
   measures: (figure: F, sheet: SheetRow[]) => string[];
   shortcuts: ShortcutList;

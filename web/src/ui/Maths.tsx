@@ -6,8 +6,8 @@ type Render = (tex: string, element: HTMLElement) => void;
 let renderer: Render | null = null;
 let loading: Promise<Render> | null = null;
 
-/** KaTeX comes only when the first formula is shown; until then its plain text stands there. */
-function load(): Promise<Render> {
+/** KaTeX comes when the first formula is shown, or is fetched by a page that will show some; until then plain text stands there. */
+export function fetchMaths(): Promise<Render> {
   loading ??= Promise.all([import("katex"), import("katex/dist/katex.min.css")]).then(([katex]) => {
     renderer = (tex, element) =>
       katex.default.render(tex, element, {
@@ -94,7 +94,7 @@ export const Maths = memo(function Maths({ maths, className = "", onGiven }: Pro
   const tex = onGiven ? marked(maths) : maths.tex;
 
   useEffect(() => {
-    if (!ready) void load().then(() => setReady(true));
+    if (!ready) void fetchMaths().then(() => setReady(true));
   }, [ready]);
 
   useEffect(() => {

@@ -1,9 +1,9 @@
-import { lazy } from "react";
 import type { CasesDocument } from "../../api/types";
 import { nameFor } from "../../cards/givens";
 import { freshTable } from "../../cases/table";
 import type { KindOfFigure } from "../kind";
 import type { ShortcutList } from "../../ui/Shortcuts";
+import { later } from "../../ui/later";
 
 const SHORTCUTS: ShortcutList = [
   ["Arrow keys", "go from cell to cell (Page up and down: by 15 rows; Home, End: first, last column)"],
@@ -25,7 +25,7 @@ export const cases: KindOfFigure<CasesDocument> = {
     figure: row?.name ?? null,
     ...freshTable(row?.measures ?? []),
   }),
-  Work: lazy(() => import("./CasesPage")),
+  Work: later(() => import("./CasesPage")),
   measures: () => [], // a table has no single value
   shortcuts: SHORTCUTS,
   shelf: () => null, // shown by its card's picture

@@ -1,9 +1,9 @@
-import { lazy } from "react";
 import type { FormulaDocument } from "../../api/types";
 import { CardPicture } from "../../cards/CardPicture";
 import { nameFor } from "../../cards/givens";
 import type { KindOfFigure } from "../kind";
 import type { ShortcutList } from "../../ui/Shortcuts";
+import { later } from "../../ui/later";
 
 const SHORTCUTS: ShortcutList = [
   ["Tab", "go from quantity to quantity"],
@@ -17,8 +17,8 @@ export const formula: KindOfFigure<FormulaDocument> = {
   title: "Card of a figure",
   fromCatalogue: true,
   blank: (row) => ({ name: nameFor(row?.name ?? "card"), kind: "formula", figure: row?.name ?? null, given: {} }),
-  Work: lazy(() => import("./FormulaWork")),
-  Stage: lazy(() => import("./FormulaStage")),
+  Work: later(() => import("./FormulaWork")),
+  Stage: later(() => import("./FormulaStage")),
   measures: (figure, sheet) =>
     sheet.find((row) => row.name === figure.figure)?.measures.map((measure) => measure.name) ?? [],
   shortcuts: SHORTCUTS,

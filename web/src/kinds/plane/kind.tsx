@@ -1,16 +1,16 @@
-import { lazy } from "react";
 import type { PlaneDocument } from "../../api/types";
 import { Picture } from "../../board/Picture";
 import type { KindOfFigure } from "../kind";
 import { SHORTCUTS } from "./shortcuts";
+import { later } from "../../ui/later";
 
 /** Parts joined in order to one plane figure. */
 export const plane: KindOfFigure<PlaneDocument> = {
   title: "Plane figure",
   fromCatalogue: false,
   blank: () => ({ name: "figure", kind: "plane", parts: [] }),
-  Work: lazy(() => import("./PlaneWork")),
-  Stage: lazy(() => import("./PlaneStage")),
+  Work: later(() => import("./PlaneWork")),
+  Stage: later(() => import("./PlaneStage")),
   measures: () => ["area", "perimeter"],
   shortcuts: SHORTCUTS,
   phrases: [

@@ -1,8 +1,8 @@
-import { lazy } from "react";
 import type { ProfileDocument } from "../../api/types";
 import type { ShortcutList } from "../../ui/Shortcuts";
 import type { KindOfFigure } from "../kind";
 import { NO_READINGS } from "./change";
+import { later } from "../../ui/later";
 
 const SHORTCUTS: ShortcutList = [
   ["Enter", "in a reading: keep it and go on to the next, which is added at the end"],
@@ -25,8 +25,8 @@ export const profile: KindOfFigure<ProfileDocument> = {
     left_over: "last",
     signed: true,
   }),
-  Work: lazy(() => import("./ProfileWork")),
-  Stage: lazy(() => import("./ProfileStage")),
+  Work: later(() => import("./ProfileWork")),
+  Stage: later(() => import("./ProfileStage")),
   measures: ({ readings, curve, grid }) =>
     curve
       ? ["area", "volume", "spun_volume", "length", "spun_surface", "mean_height", "centroid_x", "centroid_y"]

@@ -1,7 +1,7 @@
-import { lazy } from "react";
 import type { SolidDocument } from "../../api/types";
 import type { ShortcutList } from "../../ui/Shortcuts";
 import type { KindOfFigure } from "../kind";
+import { later } from "../../ui/later";
 
 const SHORTCUTS: ShortcutList = [
   ["Arrow keys", "on the picture: turn and tilt the solid"],
@@ -19,8 +19,8 @@ export const solid: KindOfFigure<SolidDocument> = {
   title: "Solid",
   fromCatalogue: false,
   blank: () => ({ name: "solid", kind: "solid", pieces: [] }),
-  Work: lazy(() => import("./SolidWork")),
-  Stage: lazy(() => import("./SolidStage")),
+  Work: later(() => import("./SolidWork")),
+  Stage: later(() => import("./SolidStage")),
   measures: () => ["volume", "surface", "lateral", "edges"],
   shortcuts: SHORTCUTS,
   phrases: ["cylinder radius 0.9 height 2.4 lying", "cone radius 2 height 5", "take away sphere radius 1"],
