@@ -8,7 +8,9 @@ from contextlib import suppress
 from fractions import Fraction
 from itertools import count
 
-from mensuration.expressions import Quantity
+from mensuration.expressions import ExpressionError, Quantity, Scope, evaluate
+from mensuration.expressions import Node as Tree
+from mensuration.expressions.nodes import Number
 from mensuration.numbers import Exact, NotClosed, Real
 from mensuration.numbers.deciding import decisions
 from mensuration.numbers.letters import lettered
@@ -17,6 +19,7 @@ from mensuration.problem.document import Problem
 from mensuration.problem.evaluation import Evaluation
 from mensuration.problem.names import Node, where
 from mensuration.telling import Teller
+from mensuration.telling.expanding import multiplied_out
 from mensuration.telling.in_letters import angle_in_letters, written_in_letters
 from mensuration.telling.mathematics import Maths
 from mensuration.units import ANGLE, NO_UNIT, Unit
@@ -41,6 +44,18 @@ class LetterTeller(Teller):
         if value.exact.letters:
             return angle_in_letters(value.exact) if own.symbol == "deg" else written_in_letters(value.exact)
         return super().written(quantity, unit)
+
+    def expanded(self, formula: Tree, scope: Scope, total: Quantity) -> Maths | None:
+        def value(piece: Tree) -> Exact | None:
+            if isinstance(piece, Number):
+                return piece.real.exact
+            try:
+                return self.amount(evaluate(piece, scope))[0].exact
+            except (ExpressionError, ZeroDivisionError):
+                return None
+
+        exact = self.amount(total)[0].exact
+        return None if exact is None else multiplied_out(formula, value, exact)
 
     def plainly(self, quantity: Quantity) -> str:
         """In a sentence of a complaint, which nobody reads here."""

@@ -19,7 +19,9 @@ from mensuration.problem.in_letters import NO_FORM, InLetters
 from mensuration.problem.kinds import kind_of
 from mensuration.problem.results import LetterResults, Results, ToldInLetters
 from mensuration.telling import Mathematics
+from mensuration.telling.expanding import put_in_and_expanded
 from mensuration.telling.in_letters import angle_forms, forms, written_in_letters
+from mensuration.telling.mathematics import Maths
 from mensuration.telling.values import told as as_mathematics
 from mensuration.telling.working import tell_all
 from mensuration.units import ANGLE, NO_UNIT, UNITS
@@ -133,8 +135,10 @@ def _told(inner: InLetters, measures: Mapping[str, str], with_ranges: bool) -> d
         unit = "" if angle else unit
         within = {letter.name for letter in exact.letters}
         without = tuple(name for name in inner.stands if name not in within)
+        working = _working(inner, label, expression, tree, quantity)
+        found = angle or forms(exact)
         told[expression] = ToldInLetters(
-            unit, _steps(inner, label, expression, tree, quantity), angle or forms(exact), without, ()
+            unit, tell_all(working), found, without, (), before=put_in_and_expanded(working, found)
         )
     for expression, found in (ranges(inner, exacts) if with_ranges else {}).items():
         holds = tuple(range_.text(inner.first.teller) for range_ in found)
@@ -142,10 +146,8 @@ def _told(inner: InLetters, measures: Mapping[str, str], with_ranges: bool) -> d
     return told
 
 
-def _steps(
-    inner: InLetters, label: str, expression: str, tree: Tree, quantity: Quantity
-) -> tuple[Mathematics, ...]:
+def _working(inner: InLetters, label: str, expression: str, tree: Tree, quantity: Quantity) -> list[Maths]:
     try:
-        return tell_all(inner.steps_to(label, expression, tree, quantity))
+        return inner.steps_to(label, expression, tree, quantity)
     except NotClosed:
-        return ()
+        return []

@@ -65,7 +65,8 @@ class LetterResults(Frozen):
 
 @dataclass(frozen=True)
 class ToldInLetters(Frozen):
-    """A measure in letters. ``steps``: its working with the letters in it; ``without``: the letters that it doesn't depend on;
+    """A measure in letters. ``steps``: its working with the letters in it; ``before``: the formula with letters put in, and
+    multiplied out, of which ``forms`` come; ``without``: the letters that it doesn't depend on;
     ``holds``: between which values of each letter, the others as they stand; ``says``: why there is no form."""
 
     unit: str
@@ -74,6 +75,7 @@ class ToldInLetters(Frozen):
     without: tuple[str, ...]
     holds: tuple[str, ...]
     says: str | None = None
+    before: tuple[LetterForm, ...] = ()
 
 
 @dataclass(frozen=True)

@@ -80,6 +80,9 @@ def tell_lines(derivation: Derivation, teller: Teller, part: str = "", closing: 
     reduced = _in_lowest_terms(derivation.formula, derivation.substitution)
     if reduced != derivation.formula:
         numbers = m.Equal((numbers, write(reduced, number, times=True)))
+    expanded = teller.expanded(derivation.formula, _scope(derivation, teller), derivation.value)
+    if expanded is not None:
+        numbers = m.Equal((numbers, expanded))
     match derivation.look:
         case Look.SILENT:
             return Lines(None, numbers)
@@ -90,6 +93,10 @@ def tell_lines(derivation: Derivation, teller: Teller, part: str = "", closing: 
     if derivation.quantity in derivation.symbols and derivation.formula != own:
         formula = m.Equal((letter(own), formula))
     return Lines(formula, numbers)
+
+
+def _scope(derivation: Derivation, teller: Teller) -> Scope:
+    return Scope(lambda path: derivation.substitution.get(path.text), pi=teller.pi)
 
 
 def _in_lowest_terms(node: Node, values: Mapping[str, Quantity]) -> Node:

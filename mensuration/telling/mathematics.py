@@ -344,6 +344,11 @@ class Equal(Maths):
 
 
 @dataclass(frozen=True)
+class Numbers(Equal):
+    """The sides of a line that say its formula with numbers, or letters, put in."""
+
+
+@dataclass(frozen=True)
 class Row(Maths):
     """Pieces one after the other, with ``between`` in TeX and in text."""
 

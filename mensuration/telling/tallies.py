@@ -160,7 +160,7 @@ def tally_working(name: str, tally: Tally, teller: Teller) -> tuple[Maths, ...]:
         total = _with(total, entry.sign, teller.written(entry.value))
     whole = teller.written(tally.total)
     sides = (
-        (leaves.words(name), total, whole)
+        (leaves.words(name), m.Numbers((total,)), whole)
         if total is not None and len(counted) > 1
         else (leaves.words(name), whole)
     )

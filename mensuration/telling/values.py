@@ -7,7 +7,7 @@ from fractions import Fraction
 from functools import lru_cache
 from typing import Literal
 
-from mensuration.expressions import Path, Quantity
+from mensuration.expressions import Node, Path, Quantity, Scope
 from mensuration.frozen import Frozen
 from mensuration.numbers import Exact, Real, Rounding, decimal, round_by
 from mensuration.numbers.rounding import deciding_digit, decimal_or_fraction, fixed
@@ -111,6 +111,10 @@ class Teller:
         if unit is None:
             return quantity.value, NO_UNIT
         return quantity.in_unit(unit, self.pi), unit
+
+    def expanded(self, formula: Node, scope: Scope, total: Quantity) -> Maths | None:
+        """A formula multiplied out, where it is worth a side of its own: with letters in it."""
+        return None
 
     def tell(self, quantity: Quantity, unit: Unit | None = None, rounding: Rounding | None = None) -> Told:
         """A quantity in all its forms: exact, TeX, decimal, rounded, and as one line of text."""

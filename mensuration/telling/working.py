@@ -32,11 +32,20 @@ def line(
 def _sides(formula: Maths | None, numbers: Maths | None, value: Maths, trial: Trial | None) -> Maths:
     if trial is not None and formula is not None and numbers is not None:
         return m.Row((formula, m.Equal((numbers, value))), r",\quad ", "; ")
-    sides: list[Maths] = []
-    for side in (formula, numbers, value):
-        if side is not None and not any(f" = {other.text}".endswith(f" = {side.text}") for other in sides):
-            sides.append(side)
-    return m.Equal(tuple(sides))
+    put = numbers.sides if isinstance(numbers, m.Equal) and not numbers.almost else (numbers,)
+    same = formula is None or (put[0] is not None and put[0].text == formula.text)
+    told: list[Maths] = [] if same or formula is None else [formula]
+    new = []
+    for side in put:
+        if side is not None and not _is_told(side, [*told, *new]):
+            new.append(side)
+    if new and not (len(new) == 1 and _is_told(value, new)):
+        told.append(m.Numbers(tuple(new)))
+    return m.Equal((*told, value) if not _is_told(value, [*told, *new]) else tuple(told))
+
+
+def _is_told(side: Maths, told: Sequence[Maths]) -> bool:
+    return any(f" = {other.text}".endswith(f" = {side.text}") for other in told)
 
 
 @lru_cache(maxsize=2048)
@@ -71,7 +80,9 @@ def expression_working(
     typed = as_typed(expression)
     if isinstance(tree, Number | UnitOf):
         return [line(name, typed, None, value)]
-    return [line(name, typed, write(_worked_out(tree, scope, contents), number, times=True), value)]
+    numbers = write(_worked_out(tree, scope, contents), number, times=True)
+    expanded = teller.expanded(tree, scope, quantity)
+    return [line(name, typed, m.Equal((numbers, expanded)) if expanded is not None else numbers, value)]
 
 
 def as_typed(expression: str) -> Maths:

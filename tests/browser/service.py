@@ -18,7 +18,7 @@ from pathlib import Path
 
 ROOT = Path(__file__).parents[2]
 STARTS_WITHIN = 90  # seconds, on a busy machine, too
-CHROMIUM = "/usr/bin/chromium"
+CHROMIUM = "/usr/bin/chromium-headless-shell"
 CHROMIUM_FLAGS = [
     "--no-sandbox",
     "--disable-gpu",

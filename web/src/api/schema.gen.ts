@@ -4498,10 +4498,16 @@ export interface components {
         };
         /**
          * ToldInLetters
-         * @description A measure in letters. ``steps``: its working with the letters in it; ``without``: the letters that it doesn't depend on;
+         * @description A measure in letters. ``steps``: its working with the letters in it; ``before``: the formula with letters put in, and
+         *     multiplied out, of which ``forms`` come; ``without``: the letters that it doesn't depend on;
          *     ``holds``: between which values of each letter, the others as they stand; ``says``: why there is no form.
          */
         ToldInLetters: {
+            /**
+             * Before
+             * @default []
+             */
+            before: components["schemas"]["LetterForm"][];
             /** Forms */
             forms: components["schemas"]["LetterForm"][];
             /** Holds */

@@ -5,11 +5,14 @@ import { large, Maths } from "../ui/Maths";
 
 /** A measure in letters: its forms one after the other, forwards and back, each with the step that leads to it. */
 export function InForms({ name, told }: { name: string; told: InLetters }) {
-  const [at, setAt] = useState(0);
-  const count = told.forms.length;
-  const form = told.forms[Math.min(at, count - 1)];
-  if (!form) return <span className="text-sm text-soft">{told.says ?? "no form in letters"}</span>;
-  const here = Math.min(at, count - 1);
+  const forms = [...told.before, ...told.forms];
+  const [at, setAt] = useState(0); // from the first of the forms proper
+  const count = forms.length;
+  const here = Math.max(0, Math.min(at + told.before.length, count - 1));
+  const form = forms[here];
+  if (!form || told.forms.length === 0)
+    return <span className="text-sm text-soft">{told.says ?? "no form in letters"}</span>;
+  const go = (place: number) => setAt(place - told.before.length);
   return (
     <span className="inline-flex flex-wrap items-center gap-x-2" data-testid={`letters of ${name}`}>
       <Maths maths={large(form)} className="text-base" />
@@ -21,7 +24,7 @@ export function InForms({ name, told }: { name: string; told: InLetters }) {
             className="min-h-6 px-1.5"
             aria-label={`Step back: ${name}`}
             disabled={here === 0}
-            onClick={() => setAt(here - 1)}
+            onClick={() => go(here - 1)}
           >
             ‹
           </Button>
@@ -31,7 +34,7 @@ export function InForms({ name, told }: { name: string; told: InLetters }) {
             className="min-h-6 px-1.5"
             aria-label={`Next step: ${name}`}
             disabled={here === count - 1}
-            onClick={() => setAt(here + 1)}
+            onClick={() => go(here + 1)}
           >
             ›
           </Button>
