@@ -16,9 +16,11 @@ from numpy.typing import NDArray
 from mensuration.expressions import Quantity
 from mensuration.numbers import Exact, NotClosed, Real
 from mensuration.numbers.equations import zeros
+from mensuration.numbers.letter_angles import itself
 from mensuration.numbers.letters import derivative, in_floats, put_in, sign_throughout
 from mensuration.problem.holding import border
 from mensuration.varying.cases import IMPOSSIBLE, Point, Varied
+from mensuration.varying.level import level_points
 
 NEAR = 1e-9  # of their size: values that lie nearer are told apart exactly
 MOST_TIES = 500
@@ -139,7 +141,7 @@ def _through_all(varied: Varied, watched: int, sign: int) -> Extreme:
     if not all(axis.continuous for axis in varied.axes):
         return replace(_among_all(varied, watched, sign), proven=False)
     candidates = list(
-        _candidates(varied, watched) if len(varied.axes) == 1 else _best_of_two(varied, watched, sign)
+        _candidates(varied, watched) if len(varied.axes) == 1 else _of_two(varied, watched, sign)
     )
     if not candidates:
         return replace(_among_all(varied, watched, sign), proven=False)
@@ -231,6 +233,51 @@ def _end(varied: Varied, law: int, number: int, way: int) -> tuple[Real, bool, b
 
 def _fraction(value: Real) -> Fraction:
     return value.rational or Fraction(float(value))
+
+
+def _of_two(varied: Varied, watched: int, sign: int) -> Iterator[_Candidate]:
+    """Of two letters that go through all values: corners, where an edge is level, where the form is level inside, if it holds everywhere;
+    else what is found near to the best case."""
+    form, laws = varied.form(watched), {int(law) for law in varied.law_of}
+    names = {letter.name for letter in form.letters} if form is not None else set[str]()
+    if (
+        form is None
+        or len(laws) > 1
+        or laws == {IMPOSSIBLE}
+        or any(axis.letter not in names for axis in varied.axes)
+    ):
+        yield from _best_of_two(varied, watched, sign)
+        return
+    try:
+        found = list(_throughout(varied, watched, form, sign))
+    except (NotClosed, ValueError, ZeroDivisionError):
+        found = []
+    yield from found or _best_of_two(varied, watched, sign)
+
+
+def _throughout(varied: Varied, watched: int, form: Exact, sign: int) -> list[_Candidate]:
+    """All that can be best where one form holds for all values of two letters; nothing where that can't be proven."""
+    one, two = varied.axes
+    letters = {letter.name: Real(itself(letter)) for letter in form.letters}
+    found = []
+    for axis, other in ((one, two), (two, one)):
+        for end in (axis.values[0], axis.values[-1]):
+            alone = put_in(form, {**letters, axis.letter: end}).exact
+            if alone is None or not alone.letters:
+                return []
+            level = zeros(derivative(alone, other.letter), other.letter, other.values[0], other.values[-1])
+            if not level.certain:
+                return []
+            for value in (other.values[0], *level.found, other.values[-1]):
+                at = (end, value) if axis is one else (value, end)
+                found.append(_Candidate(at, put_in(alone, {other.letter: value}), True, True, True))
+    box = tuple((_fraction(axis.values[0]), _fraction(axis.values[-1])) for axis in varied.axes)
+    beaten = max(numpy.nanmax(sign * varied.floats[watched]), *(sign * float(each.value) for each in found))
+    inside = level_points(form, (one.letter, two.letter), (box[0], box[1]), sign, beaten - abs(beaten) * NEAR)
+    for at in inside.points:
+        value = put_in(form, dict(zip((one.letter, two.letter), at, strict=True)))
+        found.append(_Candidate(at, value, False, True, True))
+    return found if inside.certain else []
 
 
 def _best_of_two(varied: Varied, watched: int, sign: int) -> Iterator[_Candidate]:

@@ -9,7 +9,7 @@ import numpy
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from scipy.optimize import minimize_scalar
+from scipy.optimize import minimize, minimize_scalar
 
 from mensuration.problem import evaluate_document, read
 from mensuration.varying import NotVaried, Varied, extremes, tell_varied
@@ -221,3 +221,73 @@ def test_what_cannot_be_held_is_said_at_its_place(hold: Document, says: str) -> 
             each["where"] == "hold.0" and says in each["says"]
             for each in evaluate_document(document)["complaints"]
         )
+
+
+TWO_LETTERS = {
+    # watched, where both go, the function, whether the greatest and the least lie inside
+    "a box from 12 m of edges": ("bed.area (12 - w - h) / (1 m^2)", (1, 5), (1, 5), lambda w, h: w * h * (12 - w - h), (True, False)),
+    "no short numbers": ("w h (20 - w^2 - 2 h^3)", (1, 4), (1, 3), lambda w, h: w * h * (20 - w**2 - 2 * h**3), (True, False)),
+    "an open box of a given volume": ("bed.area / (1 m^2) + 8 / w + 27 / h", (1, 9), (1, 9), lambda w, h: w * h + 8 / w + 27 / h, (False, True)),
+    "level on an edge": ("(w - 3)^2 (h - 2)^2 + w + w h", (1, 5), (1, 5), lambda w, h: (w - 3) ** 2 * (h - 2) ** 2 + w + w * h, (False, False)),
+    "a saddle inside": ("(w - 3)^2 - (h - 3)^2", (1, 6), (1, 6), lambda w, h: (w - 3) ** 2 - (h - 3) ** 2, (False, False)),
+}  # fmt: skip
+
+
+def of_two(
+    watch: str, first: tuple[float, float], second: tuple[float, float], names: str = "wh"
+) -> Document:
+    ranges = {
+        name: (str(low), str(high), "1") for name, (low, high) in zip(names, (first, second), strict=True)
+    }
+    document = problem(rectangle("w", "h"), watch=[watch], stands={"w": "2", "h": "3"}, **ranges)
+    for letter in document["vary"]["letters"]:
+        letter["step"] = "all"
+    return document
+
+
+@pytest.mark.parametrize("name", TWO_LETTERS)
+def test_of_two_letters_through_all_values_nothing_in_the_range_is_better(name: str) -> None:
+    """Against a fine grid, and SciPy's optimiser from the grid's best."""
+    watch, first, second, function, inside = TWO_LETTERS[name]
+    found = extremes(Varied(read(of_two(watch, first, second))), 0)
+    assert found is not None
+    w, h = numpy.meshgrid(numpy.linspace(*first, 401), numpy.linspace(*second, 401), indexing="ij")
+    for extreme, sign, within in ((found.greatest, 1, inside[0]), (found.least, -1, inside[1])):
+        value = float(extreme.value.value)
+        values = sign * function(w, h)
+        best = numpy.unravel_index(values.argmax(), values.shape)
+        near = minimize(
+            lambda at, sign=sign: -sign * function(*at), (w[best], h[best]), bounds=(first, second), tol=1e-12
+        )
+        assert extreme.proven and extreme.at_end is not within
+        assert sign * value >= values.max() - 1e-9
+        assert value == pytest.approx(-sign * near.fun, rel=1e-8)
+        for place in places(extreme):
+            assert function(*place) == pytest.approx(value, rel=1e-12)
+
+
+def test_what_is_level_all_along_a_curve_is_not_said_to_be_proven() -> None:
+    """It is 0 wherever w h = 5: no box about one of these points holds just one."""
+    found = extremes(Varied(read(of_two("w h (w h - 5)^2", (1, 5), (1, 5)))), 0)
+    assert found is not None and float(found.least.value.value) == 0 and not found.least.proven
+
+
+@settings(max_examples=25)
+@given(*(st.integers(-6, 6) for _ in range(5)))
+def test_squares_of_two_letters_are_greatest_where_their_slopes_or_edges_say(
+    a: int, b: int, c: int, d: int, e: int
+) -> None:
+    def function(w: Any, h: Any) -> Any:
+        return a * w * w + b * h * h + c * w * h + d * w + e * h
+
+    found = extremes(
+        Varied(read(of_two(f"({a}) w^2 + ({b}) h^2 + ({c}) w h + ({d}) w + ({e}) h", (1, 4), (1, 3)))), 0
+    )
+    assert found is not None
+    w, h = numpy.meshgrid(numpy.linspace(1, 4, 301), numpy.linspace(1, 3, 301), indexing="ij")
+    for extreme, sign in ((found.greatest, 1), (found.least, -1)):
+        value = float(extreme.value.value)
+        slack = 0.05 if not extreme.proven else 1e-9
+        assert sign * value >= (sign * function(w, h)).max() - slack
+        for place in places(extreme):
+            assert function(*place) == pytest.approx(value, rel=1e-12, abs=1e-12)
