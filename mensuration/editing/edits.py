@@ -61,6 +61,16 @@ class RenameLine(Model):
         return Edited(renaming.rename_line(problem, self.line, name), name)
 
 
+class RenameLetter(Model):
+    do: Literal["rename-letter"]
+    letter: Named
+    name: Named
+
+    def on(self, problem: Problem) -> Edited:
+        name = one_word(self.name)
+        return Edited(renaming.rename_letter(problem, self.letter, name), name)
+
+
 class AddLine(Model):
     do: Literal["add-line"]
     line: WorkingLine
@@ -192,6 +202,7 @@ AnyEdit = Annotated[
     RenameFigure
     | RenamePart
     | RenameLine
+    | RenameLetter
     | AddLine
     | WriteLine
     | AddFigure

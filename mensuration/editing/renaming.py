@@ -1,29 +1,36 @@
-"""Another name for a figure, a part or a line, carried to wherever it is named."""
+"""Another name for a figure, a part, a line or a letter, carried to wherever it is named."""
 
 from __future__ import annotations
 
 import re
 from collections.abc import Callable, Iterator
+from typing import Any
 
 from mensuration.editing.refusing import Refused, index_of
 from mensuration.expressions import Path, name_fault, path_spans
 from mensuration.problem import Problem
 from mensuration.problem.complaints import Complaints
+from mensuration.problem.document import VariedGiven
 from mensuration.problem.kinds import kind_of
 from mensuration.problem.lines import NAMED
+from mensuration.problem.models import Model
 from mensuration.problem.names import Names, Node, read_names
 
 Rename = Callable[[Node], Node]
+ALONE = ("line", "letter")
+"""What is a quantity by its name alone."""
+TEXTS = ("lines", "asks", "letters", "hold", "vary", "solve", "variants")
+"""Where texts stand outside of figures, and below, the fields of these in which figures, lines and letters can be named."""
+READ = ("expression", "stands", "at", "low", "high", "step", "watch", "whole", "givens", "letters")
 _TOLD_OF = re.compile(r"\b(fill|depth)\s*\(\s*$")
 
 
 def rename_figure(problem: Problem, figure: str, name: str) -> Problem:
     """The problem with another name of a figure, in every text that names it. Refused where the name can't be used."""
-    taken = {f.name for f in problem.figures if f.name != figure} | {line.name for line in problem.lines}
-    _check(name, taken)
+    _check(name, _taken(problem, figure))
 
     def renamed(node: Node) -> Node:
-        return node._replace(name=name) if node.kind != "line" and node.name == figure else node
+        return node._replace(name=name) if node.kind not in ALONE and node.name == figure else node
 
     changed = _in_all_texts(problem, renamed)
     index = index_of(figure, [f.name for f in problem.figures], "figure")
@@ -53,8 +60,7 @@ def rename_part(problem: Problem, figure: str, part: str, name: str) -> Problem:
 def rename_line(problem: Problem, line: str, name: str) -> Problem:
     """The problem with another name of a line of working, in every text that names it."""
     index = index_of(line, [entry.name for entry in problem.lines], "line")
-    taken = {entry.name for entry in problem.lines if entry.name != line} | {f.name for f in problem.figures}
-    _check(name, taken)
+    _check(name, _taken(problem, line))
 
     def renamed(node: Node) -> Node:
         return Node("line", name) if node == Node("line", line) else node
@@ -63,6 +69,36 @@ def rename_line(problem: Problem, line: str, name: str) -> Problem:
     lines = list(changed.lines)
     lines[index] = lines[index].model_copy(update={"name": name})
     return _same_meaning(problem, changed.model_copy(update={"lines": lines}), renamed)
+
+
+def rename_letter(problem: Problem, letter: str, name: str) -> Problem:
+    """The problem with another name of a letter, in every text that names it, and where it is held, varied or solved for."""
+    index_of(letter, [each.name for each in problem.letters or ()], "letter")
+    _check(name, _taken(problem, letter))
+
+    def renamed(node: Node) -> Node:
+        return Node("letter", name) if node == Node("letter", letter) else node
+
+    def other(field: str) -> Callable[[Model], Model]:
+        return lambda each: each.model_copy(update={field: name}) if getattr(each, field) == letter else each
+
+    changed = _in_all_texts(problem, renamed)
+    named = {"letters": "name", "hold": "gives", "solve": "letter"}
+    fields = {
+        where: [other(field)(each) for each in getattr(changed, where)]
+        for where, field in named.items()
+        if getattr(changed, where)
+    }
+    if changed.vary is not None:
+        letters = [other("letter")(each) for each in changed.vary.letters]
+        fields["vary"] = changed.vary.model_copy(update={"letters": letters})  # type: ignore[assignment]
+    return _same_meaning(problem, changed.model_copy(update=fields), renamed)
+
+
+def _taken(problem: Problem, own: str) -> set[str]:
+    """The names of figures, lines and letters but one."""
+    named = (*problem.figures, *problem.lines, *(problem.letters or ()))
+    return {each.name for each in named} - {own}
 
 
 def write_line(problem: Problem, line: str, text: str) -> tuple[Problem, str]:
@@ -97,12 +133,22 @@ def _in_all_texts(problem: Problem, renamed: Rename) -> Problem:
     return problem.model_copy(
         update={
             "figures": [kind_of(f).with_texts(f, within(f.name)) for f in problem.figures],
-            "lines": [
-                line.model_copy(update={"expression": outside(line.expression)}) for line in problem.lines
-            ],
-            "asks": [ask.model_copy(update={"expression": outside(ask.expression)}) for ask in problem.asks],
+            **{field: _with_texts(getattr(problem, field), outside) for field in TEXTS},
         }
     )
+
+
+def _with_texts(value: Any, changed: Callable[[str], str]) -> Any:
+    """What stands in a field of a problem, with its texts changed."""
+    if isinstance(value, list):
+        return [_with_texts(each, changed) for each in value]
+    if isinstance(value, str):
+        return changed(value)
+    if not isinstance(value, Model):
+        return value
+    read = (*READ, "name") if isinstance(value, VariedGiven) else READ  # slab.width
+    fields = {name: _with_texts(getattr(value, name), changed) for name in read if hasattr(value, name)}
+    return value.model_copy(update=fields)
 
 
 def _names(problem: Problem) -> Names:
@@ -123,7 +169,7 @@ def _in_text(text: str, names: Names, figure: str | None, renamed: Rename) -> st
 def _meant(names: Names, path: Path, figure: str | None) -> tuple[Node, tuple[str, ...]] | None:
     """What names in a text stand for. A figure's or member's name alone is no quantity, so it is another word there."""
     target = names.node_of(path, figure)
-    return None if target is None or (target[0].kind != "line" and not target[1]) else target
+    return None if target is None or (target[0].kind not in ALONE and not target[1]) else target
 
 
 def _path_to(path: Path, target: tuple[Node, tuple[str, ...]], node: Node) -> Path:
@@ -150,7 +196,7 @@ def _texts(problem: Problem) -> Iterator[tuple[str | None, str]]:
     for figure in problem.figures:
         for _, text in kind_of(figure).texts(figure):
             yield figure.name, text
-    for line in problem.lines:
-        yield None, line.expression
-    for ask in problem.asks:
-        yield None, ask.expression
+    found: list[str] = []
+    for field in TEXTS:
+        _with_texts(getattr(problem, field), lambda text: found.append(text) or text)  # type: ignore[func-returns-value]
+    yield from ((None, text) for text in found)

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
+from dataclasses import replace
 from fractions import Fraction
-from math import pi
 
 import numpy
 from flint import arb, fmpq
@@ -40,8 +40,9 @@ def lettered(
     made = {}
     for place, (name, stands) in enumerate(letters):
         turn = (turns or {}).get(name, "")
-        function = "" if not turn else "-cos" if stands > (90 if turn == "deg" else pi / 2) else "cos"
-        made[name] = itself(Letter(name, stands, place, stamp, function, turn))
+        letter = Letter(name, stands, place, stamp, "cos" if turn else "", turn)
+        obtuse = bool(turn) and bool(letter.ball() < 0)
+        made[name] = itself(replace(letter, function="-cos") if obtuse else letter)
     return made
 
 

@@ -65,6 +65,43 @@ def test_the_fence_against_the_wall(bench: Bench) -> None:
     expect(page.get_by_role("dialog", name="Letters")).to_have_count(0)
 
 
+def test_a_gutter_holds_most_at_sixty_degrees(bench: Bench) -> None:
+    """An angle as a letter: its form in steps forwards and back, its best told exactly, and another name for it."""
+    page = bench.open("Gutter bent from a strip").page
+    bar = page.get_by_role("region", name="Letters")
+    form = bar.get_by_test_id("letters of gutter.area")
+    expect(form).to_contain_text("collected")
+    for step, text in (
+        ("expanded", "50 sin(a) + 100 cos(a) sin(a) + 50 sin(a)"),
+        ("letters put in", "(10 + 20 cos(a) + 10)"),
+    ):
+        bar.get_by_role("button", name="Step back: gutter.area").click()
+        expect(form).to_contain_text(step)
+        expect(form).to_contain_text(text)
+    expect(bar.get_by_role("button", name="Step back: gutter.area")).to_be_disabled()
+    slider = bar.get_by_label("Slide a")
+    slider.focus()
+    slider.press("End")
+    expect(page.get_by_role("region", name="Problem")).to_contain_text("100.00 cm²")  # upright: 10 × 10
+    page.get_by_role("button", name="Letters …").click()
+    dialog = page.get_by_role("dialog", name="Letters")
+    area = dialog.get_by_role("region", name="gutter.area")
+    expect(area).to_contain_text("Greatest: 129.90 cm² = 75√3 cm² at a = 60°, inside the range")
+    expect(area).to_contain_text("(1 + cos(a)) (1 − 2 cos(a))")
+    page.keyboard.press("Escape")
+    name = bar.get_by_label("Name of the letter a")
+    name.fill("10")
+    name.press("Enter")
+    expect(bar).to_contain_text("can't be a name")
+    name.fill("lean")
+    name.press("Enter")
+    expect(form).to_contain_text("cos(lean)")
+    bench.expect_saved()
+    stored = bench.stored()
+    assert stored["vary"]["letters"][0]["letter"] == stored["letters"][0]["name"] == "lean"
+    assert bench.stored_part("section")["points"][3] == ["-10 cos(lean)", "10 sin(lean)"]
+
+
 def test_a_pointer_on_the_plot_moves_the_figure(bench: Bench) -> None:
     page = lettered(bench, "Fence against the yard wall")
     plot = page.get_by_role("img", name=re.compile("^run.area against w"))

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import copy
+import re
 from typing import Any
 
 import numpy as np
@@ -118,6 +119,68 @@ def test_a_lines_new_name_goes_everywhere() -> None:
     after = done(YARD, "rename-line", line="tape", name="cord")
     assert after.figures[0].parts[0].given["height"] == "cord/2"
     assert values(after) == values(YARD)
+
+
+RUN = document(
+    letters=[{"name": "w", "stands": "6 m"}, {"name": "h", "stands": "w / 2"}],
+    figures=[
+        {
+            "name": "run",
+            "parts": [{"name": "slab", "shape": "rectangle", "given": {"width": "w", "height": "h + 1 m"}}],
+        }
+    ],
+    lines=[{"name": "fence", "expression": "w + 2 run.slab.height"}],
+    asks=[{"label": "Area", "expression": "run.area"}],
+    hold=[{"expression": "run.perimeter", "at": "2 (w + 4 m)", "gives": "h"}],
+    vary={
+        "letters": [{"letter": "w", "low": "1", "high": "w + 9 m", "step": "all"}],
+        "watch": ["run.area", "fence / w"],
+    },
+    solve=[{"expression": "run.area", "at": "24 m^2", "letter": "w"}],
+    variants={
+        "givens": [
+            {"name": "w", "low": "2", "high": "9"},
+            {"name": "run.slab.width", "low": "1", "high": "2"},
+        ],
+        "whole": ["run.area", "fence"],
+    },
+)
+
+
+@pytest.mark.parametrize(
+    ("do", "more"),
+    [
+        ("rename-letter", {"letter": "w", "name": "breadth"}),
+        ("rename-letter", {"letter": "h", "name": "rise"}),
+        ("rename-figure", {"figure": "run", "name": "bed"}),
+        ("rename-part", {"figure": "run", "part": "slab", "name": "floor"}),
+        ("rename-line", {"line": "fence", "name": "tape"}),
+    ],
+)
+def test_new_names_go_to_what_is_held_varied_solved_and_drawn_anew(do: str, more: dict[str, str]) -> None:
+    """Nothing of what is asked about letters keeps an old name; and everything is worked out as before."""
+
+    def times(name: str, problem: Problem) -> int:
+        return len(re.findall(rf"\b{name}\b", problem.model_dump_json(exclude_none=True)))
+
+    after, what = done(RUN, do, **more), do.removeprefix("rename-")
+    assert times(more[what], after) == 0 and times(more["name"], after) == times(more[what], read(RUN)) > 1
+    assert values(after) == values(RUN)
+    assert done(after, do, **{**more, what: more["name"], "name": more[what]}) == read(RUN)
+
+
+@pytest.mark.parametrize(
+    ("letter", "name", "says"),
+    [
+        ("w", "h", "already something named “h”"),
+        ("w", "fence", "already"),
+        ("w", "cm", "already means"),
+        ("u", "v", "no letter named “u”"),
+    ],
+)
+def test_letters_are_not_renamed_to_what_has_a_meaning(letter: str, name: str, says: str) -> None:
+    with pytest.raises(Refused, match=says):
+        done(RUN, "rename-letter", letter=letter, name=name)
 
 
 @pytest.mark.parametrize(

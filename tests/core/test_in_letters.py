@@ -283,6 +283,25 @@ def test_two_sides_and_the_angle_between_them_in_letters() -> None:
         assert agrees(document, inner, ["t.A", "t.c", "t.area", "t.inradius", "t.median_c"], values) == 5
 
 
+@pytest.mark.parametrize("stand", ["90°", "89.9999999°", "0.5°", "179.5°"])
+def test_angles_that_stand_at_the_end_of_something(stand: str) -> None:
+    """A right angle is neither acute nor obtuse."""
+    figure = {
+        "name": "p",
+        "kind": "formula",
+        "figure": "parallelogram",
+        "given": {"base": "b", "side": "5", "angle": "x"},
+    }
+    document = with_letters({"b": "3", "x": stand}, figure)
+    found = told(document)
+    assert found["p.area"]["forms"][0]["text"] == "5 b sin(x)"
+    assert found["p.lean"]["forms"][0]["text"] == "5 cos(x)"
+    inner = InLetters(read(document), ["p.area", "p.lean", "p.height"])
+    for degrees in (30, 90, 150):
+        values = {"b": Real.of(2), "x": Real.of(degrees)}
+        assert agrees(document, inner, ["p.area", "p.lean", "p.height"], values) == 3
+
+
 def test_parts_turned_by_a_letter_overlap_in_letters() -> None:
     """Two equal rectangles about one corner: in common they have a right triangle of legs 2 and 2 cot x."""
     turned = {**part("one", "rectangle", width="4", height="2"), "turn": "x"}

@@ -28,6 +28,7 @@ ANSWERS: dict[str, dict[str, tuple[str | None, str]]] = {
         "Edge for each unit": ("7/6", "1.17/unit"),
         "Area for each unit of edge": ("6/7", "0.86 units"),
     },
+    "yard-gutter": {"Cross-section": (None, "125.84 cm²")},  # 100 sin 50° (1 + cos 50°)
     "ring-walk": {"Path": ("25*pi", "78.54 m²")},
     "litre-can": {"Sheet metal": ("500 + 32*pi", "600.53 cm²")},
     "ramp-brace-variants": {"Brace": ("5", "5.00 m"), "Frame": ("12", "12.00 m²")},

@@ -1908,7 +1908,7 @@ export interface components {
                 [key: string]: components["schemas"]["JsonValue"];
             };
             /** Edit */
-            edit: components["schemas"]["RenameFigure"] | components["schemas"]["RenamePart"] | components["schemas"]["RenameLine"] | components["schemas"]["AddLine"] | components["schemas"]["WriteLine"] | components["schemas"]["AddFigure"] | components["schemas"]["DuplicateFigure"] | components["schemas"]["MoveFigure"] | components["schemas"]["RemoveFigure"] | components["schemas"]["AddPart"] | components["schemas"]["DuplicatePart"] | components["schemas"]["RemovePart"] | components["schemas"]["AddOutline"] | components["schemas"]["SetSide"] | components["schemas"]["MoveCorner"] | components["schemas"]["BringCard"];
+            edit: components["schemas"]["RenameFigure"] | components["schemas"]["RenamePart"] | components["schemas"]["RenameLine"] | components["schemas"]["RenameLetter"] | components["schemas"]["AddLine"] | components["schemas"]["WriteLine"] | components["schemas"]["AddFigure"] | components["schemas"]["DuplicateFigure"] | components["schemas"]["MoveFigure"] | components["schemas"]["RemoveFigure"] | components["schemas"]["AddPart"] | components["schemas"]["DuplicatePart"] | components["schemas"]["RemovePart"] | components["schemas"]["AddOutline"] | components["schemas"]["SetSide"] | components["schemas"]["MoveCorner"] | components["schemas"]["BringCard"];
         };
         /**
          * EditOut
@@ -3485,6 +3485,20 @@ export interface components {
             do: "rename-figure";
             /** Figure */
             figure: string;
+            /** Name */
+            name: string;
+        } & {
+            [key: string]: unknown;
+        };
+        /** RenameLetter */
+        RenameLetter: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "rename-letter";
+            /** Letter */
+            letter: string;
             /** Name */
             name: string;
         } & {

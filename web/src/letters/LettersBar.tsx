@@ -69,10 +69,20 @@ function OneLetter({ letter, worked }: { letter: Letter; worked: Worked }) {
     preview(null);
     commit(draft);
   };
+  const rename = async (text: string): Promise<string | undefined> => {
+    const done = await store.getState().perform({ do: "rename-letter", letter: letter.name, name: text });
+    return done.says ?? undefined;
+  };
   const faults = (worked.results?.complaints ?? []).filter((c) => c.where.startsWith(`letters.${letter.name}`));
   return (
     <span className="inline-flex flex-wrap items-center gap-1.5">
-      <b className="text-base italic">{letter.name}</b> =
+      <TextInPlace
+        value={letter.name}
+        label={`Name of the letter ${letter.name}`}
+        className="w-10 text-base font-semibold italic"
+        onCommit={rename}
+      />
+      =
       {held ? (
         <span title="It gives way, as something is held fixed">
           {results?.formula?.text.replace(`${letter.name} = `, "") ?? "what is held"}{" "}
