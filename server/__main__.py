@@ -11,6 +11,7 @@ from pathlib import Path
 
 def main() -> int:
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "server.settings")
+    os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")  # there is a process for every core already
     parser = argparse.ArgumentParser(prog="python -m server", description=__doc__)
     verbs = parser.add_subparsers(dest="verb", required=True)
     verbs.add_parser("openapi", help="print the API's OpenAPI document")

@@ -7,6 +7,7 @@ import tempfile
 import pytest
 from hypothesis import Phase, settings
 
+os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")  # there is a process for every core already
 settings.register_profile("tilt-grid", deadline=None, print_blob=True)
 settings.register_profile("quick", deadline=None, phases=(Phase.explicit, Phase.reuse, Phase.generate))
 settings.load_profile("tilt-grid")

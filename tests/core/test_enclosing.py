@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections import Counter
 from fractions import Fraction
+from functools import cache
 from itertools import pairwise
 from math import pi, sqrt
 from random import Random
@@ -12,14 +13,15 @@ from typing import Any
 import manifold3d
 import numpy as np
 import pytest
+from manifold3d import Manifold
 
 from mensuration.catalogue import figures
 from mensuration.drawing.space import draw_solid
 from mensuration.expressions import Quantity
 from mensuration.numbers import PI, Real, Rounding
 from mensuration.problem import evaluate_document
-from mensuration.solids import Frame, Piece, join
-from mensuration.solids.enclosing import Enclosed
+from mensuration.solids import Frame, Joined, Piece, join
+from mensuration.solids.enclosing import Enclosed, _Columns
 from mensuration.solids.filling import depth_of, filled, risen
 from mensuration.solids.meshes import body_of
 from mensuration.solids.slabs import CutOtherwise
@@ -99,6 +101,12 @@ def cones(k: int = 1) -> tuple[Piece, ...]:
     )
 
 
+@cache
+def crossed(k: int = 1) -> Joined:
+    """The two cones put together, once for all tests of them."""
+    return join(cones(k), PI)
+
+
 def test_two_cones_that_cross_have_in_common_what_an_integral_says() -> None:
     """Upright: x² + y² ≤ (2 - 2z/5)². The lying one, its tip at x = 3: y² + (z - 1)² ≤ (1.5 - 0.3 (x + 2))²."""
 
@@ -106,7 +114,7 @@ def test_two_cones_that_cross_have_in_common_what_an_integral_says() -> None:
     x, z = np.meshgrid((np.arange(count) + 0.5) * 4 / count - 2, (np.arange(count) + 0.5) * 2.5 / count)
     squares = np.minimum((2 - 0.4 * z) ** 2 - x * x, (1.5 - 0.3 * (x + 2)) ** 2 - (z - 1) ** 2)
     wanted = float(2 * np.sqrt(np.maximum(0.0, squares)).mean() * 4 * 2.5)
-    joined = join(cones(), PI)
+    joined = crossed()
     assert joined.enclosed and not joined.stacks
     common = joined.shares[1].common
     assert share(common) < 2e-4 and abs(float(common) - wanted) < 2e-5 + share(common)
@@ -119,12 +127,12 @@ def test_the_surface_of_two_cones_against_points_on_them() -> None:
     x, y, z = r * np.cos(2 * pi * v), r * np.sin(2 * pi * v), 5 - 2.5 * r
     inside = (x > -2) & (x < 3) & (y**2 + (z - 1) ** 2 < (1.5 - 0.3 * (x + 2)) ** 2)
     wanted = pi * 2 * sqrt(29) * (1 - inside.mean())
-    side = next(f for f in join(cones(), PI).faces if f.face == "side" and f.piece.index == 0)
+    side = next(f for f in crossed().faces if f.face == "side" and f.piece.index == 0)
     assert abs(float(side.counted) - wanted) < 0.02
 
 
 def test_all_lengths_by_three() -> None:
-    one, three = (join(cones(k), PI) for k in (1, 3))
+    one, three = crossed(), crossed(3)
     assert (three.shares[1].common.ball() / 27).overlaps(one.shares[1].common.ball())
     for small, large in zip(one.faces, three.faces, strict=True):
         assert (large.counted.ball() / 9).overlaps(small.counted.ball())
@@ -149,7 +157,7 @@ def test_tori_ellipsoids_and_three_cones_have_volume_and_surface(
 
 def test_two_cones_are_filled_and_emptied_again() -> None:
     """Up to 1 above the ground, by small cubes; the depth of so much is 1 again; surfaces by squares."""
-    joined = join(cones(), PI)
+    joined = crossed()
     count, low = 240, -0.5  # the lying cone hangs below the ground
     x, y = np.meshgrid(
         *((np.arange(count) + 0.5) * size / count + start for size, start in ((5.0, -2.0), (4.0, -2.0)))
@@ -182,7 +190,7 @@ def test_two_cones_are_filled_and_emptied_again() -> None:
 def test_crossing_cones_are_lowered_into_a_tank_and_stand_beside_a_block() -> None:
     """What the liquid loses in room it gains in height; with a block beside them the liquid stands as high again."""
     tank = join((piece(0, "cuboid", length=8, width=8, height=6),), PI)
-    two, standing = Real.of(2), join(cones(), PI)
+    two, standing = Real.of(2), crossed()
     level = risen(tank, standing, two)
     assert 2 < float(level) < 2.5 and share(level) < 1e-3
     within = 64 * float(level) - float(filled(standing, level))
@@ -191,6 +199,17 @@ def test_crossing_cones_are_lowered_into_a_tank_and_stand_beside_a_block() -> No
     assert beside.enclosed and beside.stacks
     depth = depth_of(beside, filled(beside, two))
     assert abs(float(depth) - 2) <= share(depth) + 1e-6 and share(depth) < 2e-3
+
+
+def test_what_lies_below_a_level_is_what_a_cut_mesh_holds() -> None:
+    """By Gauss, against manifold3d's own cut; and a box by hand."""
+    box = _Columns(Manifold.cube((2, 3, 4)))
+    assert [box.below(level) for level in (-1, 0, 1, 2.5, 4, 9)] == pytest.approx([0, 0, 6, 15, 24, 24])
+    (mesh, _) = Enclosed(cones(), PI)._whole
+    columns = _Columns(mesh)
+    for level in (-0.4, 0.0, 0.3, 1.0, 2.2, 4.9, 6.0):
+        cut = mesh.trim_by_plane((0.0, 0.0, -1.0), -level).volume()
+        assert columns.below(level) == pytest.approx(cut, rel=1e-9, abs=1e-9)
 
 
 def test_more_than_a_dozen_pieces_are_not_tried() -> None:

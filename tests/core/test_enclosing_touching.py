@@ -103,18 +103,13 @@ L_FLOOR: list[dict[str, Any]] = [
     },
 ]
 MADE: dict[str, tuple[list[dict[str, Any]], dict[str, Any]]] = {
-    "a point over a rectangle": (FLOOR[:1], {"shape": "pyramid", "given": {"height": "3"}}),
-    "cut off below the point": (FLOOR[:1], {"shape": "frustum", "given": {"height": "2", "point": "5"}}),
-    "a point over an L": (L_FLOOR, {"shape": "pyramid", "given": {"height": "3"}}),
     "a point over a figure with a hole": (FLOOR, {"shape": "frustum", "given": {"height": "1", "point": "4"}}),
-    "spun by a full turn": (FLOOR, {"shape": "spun", "about": [["-1", "0"], ["-1", "1"]]}),
-    "spun about its own side": (FLOOR, {"shape": "spun", "about": [["0", "0"], ["0", "1"]]}),
     "spun by a part": (FLOOR, {"shape": "spun", "about": [["-1", "0"], ["-1", "1"]], "given": {"angle": "100°"}}),
     "spun by most of a turn": (L_FLOOR, {"shape": "spun", "about": [["0", "0"], ["0", "1"]], "given": {"angle": "250°"}}),
 }  # fmt: skip
 
 
-@pytest.mark.parametrize("name", list(MADE)[1::2])
+@pytest.mark.parametrize("name", list(MADE)[::2])
 def test_bodies_made_of_figures_lie_between_their_meshes(name: str) -> None:
     floor, fields = MADE[name]
     joined = solid_work({"name": "a", "base": "floor", "given": {}, **fields}, floor=floor).joined
@@ -140,10 +135,9 @@ def test_what_is_made_of_figures_is_cut_by_an_ellipsoid() -> None:
         "given": {"a": "2", "b": "1.5", "c": "1"},
         "at": ["2.4", "1", "0.2"],
     }
-    for name in ("a point over an L", "spun by a part"):
-        floor, fields = MADE[name]
-        made = {"name": "a", "base": "floor", "given": {}, **fields}
-        joined = solid_work(made, other, floor=floor).joined
-        assert joined is not None and joined.enclosed, name
-        one, two = (body_of(each, 600).itself() for each in joined.pieces)
-        assert float(joined.shares[1].common) == pytest.approx((one ^ two).volume(), rel=2e-3, abs=1e-4), name
+    floor, fields = MADE["spun by a part"]
+    made = {"name": "a", "base": "floor", "given": {}, **fields}
+    joined = solid_work(made, other, floor=floor).joined
+    assert joined is not None and joined.enclosed
+    one, two = (body_of(each, 600).itself() for each in joined.pieces)
+    assert float(joined.shares[1].common) == pytest.approx((one ^ two).volume(), rel=2e-3, abs=1e-4)
