@@ -6,7 +6,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from fractions import Fraction
 
-from mensuration.expressions import ExpressionError, Quantity
+from mensuration.expressions import ExpressionError
 from mensuration.numbers import Exact, NotClosed, Real
 from mensuration.numbers.equations import coefficients, solved, zeros
 from mensuration.numbers.letter_angles import itself
@@ -19,7 +19,6 @@ from mensuration.problem.document import Hold, Problem
 from mensuration.problem.evaluation import Evaluation
 from mensuration.problem.holding import check_here
 from mensuration.problem.in_letters import Given, InLetters
-from mensuration.units import NO_UNIT, NUMBER
 
 FARTHEST = Real.of(10**4)  # times what a letter stands for: how far it gives way
 
@@ -100,17 +99,14 @@ def _at(first: Evaluation, hold: Hold, exact: Exact) -> Exact:
     held, at = first.values([hold.expression, hold.at])
     if isinstance(held, str) or isinstance(at, str):
         raise ExpressionError("not-held", next(each for each in (held, at) if isinstance(each, str)))
-    unit = first.teller.unit_for(held.kind) or NO_UNIT
-    if at.kind == NUMBER:
-        at = at.times(Quantity(unit.size(first.teller.pi), unit.kind))
-    if at.kind != held.kind:
+    count = first.teller.count(at, held.kind)
+    if count is None:
         raise ExpressionError(
             "wrong-kind", f"“{hold.expression}” is {held.kind.says()}: it can't be held at {at.kind.says()}"
         )
-    value = at.in_unit(unit, first.teller.pi).exact
-    if value is None:
+    if count.exact is None:
         raise NotClosed("this value has no exact form")
-    return value
+    return count.exact
 
 
 def _without_root(rest: Exact, letter: str) -> Exact:

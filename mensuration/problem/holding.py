@@ -74,7 +74,7 @@ def ranges(inner: InLetters, exacts: Mapping[str, Exact]) -> dict[str, list[Rang
     >>> document = {"figures": [{"name": "bed", "parts": [slab]}], "letters": [{"name": "w", "stands": "2"}]}
     >>> inner = InLetters(read(document), ["bed.area"])
     >>> ranges(inner, {"bed.area": inner.exact("bed.area")})["bed.area"]
-    [Range(letter='w', low=None, high=End(at=Real('6'), short=True))]
+    [Range(letter='w', low=None, high=End(at=Real('6'), short=True), mark='')]
     """
     found: dict[str, list[Range]] = {expression: [] for expression in exacts}
     for name in inner.stands:

@@ -136,9 +136,9 @@ def _told(inner: InLetters, measures: Mapping[str, str], with_ranges: bool) -> d
         within = {letter.name for letter in exact.letters}
         without = tuple(name for name in inner.stands if name not in within)
         working = _working(inner, label, expression, tree, quantity)
-        found = angle or forms(exact)
+        every = angle or forms(exact)
         told[expression] = ToldInLetters(
-            unit, tell_all(working), found, without, (), before=put_in_and_expanded(working, found)
+            unit, tell_all(working), every, without, (), before=put_in_and_expanded(working, every)
         )
     for expression, found in (ranges(inner, exacts) if with_ranges else {}).items():
         holds = tuple(range_.text(inner.first.teller) for range_ in found)

@@ -112,6 +112,13 @@ class Teller:
             return quantity.value, NO_UNIT
         return quantity.in_unit(unit, self.pi), unit
 
+    def count(self, quantity: Quantity, kind: Kind) -> Real | None:
+        """How many of the units in which a kind is told a typed quantity is; a bare number is so many. None where it is of another kind."""
+        if quantity.kind == NUMBER:
+            return quantity.value
+        unit = self.unit_for(kind)
+        return None if quantity.kind != kind or unit is None else quantity.in_unit(unit, self.pi)
+
     def expanded(self, formula: Node, scope: Scope, total: Quantity) -> Maths | None:
         """A formula multiplied out, where it is worth a side of its own: with letters in it."""
         return None

@@ -35,7 +35,7 @@ def _sides(formula: Maths | None, numbers: Maths | None, value: Maths, trial: Tr
     put = numbers.sides if isinstance(numbers, m.Equal) and not numbers.almost else (numbers,)
     same = formula is None or (put[0] is not None and put[0].text == formula.text)
     told: list[Maths] = [] if same or formula is None else [formula]
-    new = []
+    new: list[Maths] = []
     for side in put:
         if side is not None and not _is_told(side, [*told, *new]):
             new.append(side)

@@ -11,7 +11,7 @@ from mensuration.expressions import Quantity
 from mensuration.numbers import Real
 from mensuration.problem.document import Problem, VariedLetter
 from mensuration.problem.evaluation import Evaluation
-from mensuration.units import NO_UNIT, NUMBER, Unit
+from mensuration.units import NO_UNIT, Unit
 
 MOST_CASES = 10_000
 ALL = "all"
@@ -84,7 +84,7 @@ def _axis(evaluation: Evaluation, range_: VariedLetter, number: int, points: int
     unit = evaluation.teller.unit_for(stands.kind) or NO_UNIT
 
     def end(text: str, name: str) -> Real:
-        return _end(evaluation, text, f"{place}.{name}", stands, unit)
+        return _end(evaluation, text, f"{place}.{name}", stands)
 
     low, high = end(range_.low, "low"), end(range_.high, "high")
     way = high - low
@@ -107,16 +107,15 @@ def _axis(evaluation: Evaluation, range_: VariedLetter, number: int, points: int
     return Axis(range_.letter, tuple(low + step * Real.of(k) for k in range(count + 1)), unit, False)
 
 
-def _end(evaluation: Evaluation, text: str, place: str, like: Quantity, unit: Unit) -> Real:
+def _end(evaluation: Evaluation, text: str, place: str, like: Quantity) -> Real:
     """A typed end or step as a number of the letter's unit, which a bare number has."""
     found = evaluation.values([text])[0]
     if isinstance(found, str):
         raise NotVaried(place, found)
-    if found.kind == NUMBER:
-        return found.value
-    if found.kind != like.kind:
+    count = evaluation.teller.count(found, like.kind)
+    if count is None:
         raise NotVaried(
             place,
             f"this must be {like.kind.says()}, as what stands for the letter is, not {found.kind.says()}",
         )
-    return found.in_unit(unit, evaluation.teller.pi)
+    return count

@@ -20,12 +20,11 @@ from mensuration.numbers.letter_angles import itself
 from mensuration.numbers.letters import derivative, in_floats, put_in, sign_throughout
 from mensuration.problem.holding import border
 from mensuration.varying.cases import IMPOSSIBLE, Point, Varied
-from mensuration.varying.level import level_points
+from mensuration.varying.level import level_points, short
 
 NEAR = 1e-9  # of their size: values that lie nearer are told apart exactly
 MOST_TIES = 500
 NEWTONS = 40
-SHORT = 400  # denominator of a number at which something is greatest
 
 
 @dataclass(frozen=True)
@@ -299,7 +298,7 @@ def _best_of_two(varied: Varied, watched: int, sign: int) -> Iterator[_Candidate
         found = _level(slopes, names, [float(value) for value in varied.point(number)])
         if found is None:
             return
-        at = tuple(_short(value) for value in found)
+        at = tuple(short(value, 1e-7) for value in found)
         values = dict(zip(names, at, strict=True))
         level = all(put_in(slope, values).sign() == 0 for slope in slopes)
         yield _Candidate(at, put_in(form, values), False, True, level)
@@ -336,12 +335,3 @@ def _level(slopes: list[Exact], names: list[str], begin: list[float]) -> list[fl
         if numpy.abs(step).max() < 1e-14 * numpy.abs(at).max():
             break
     return [float(value) for value in at]
-
-
-def _short(value: float) -> Real:
-    """A fraction or the root of one that is near, else the number itself."""
-    for power in (1, 2):
-        guess = Fraction(value**power).limit_denominator(SHORT)
-        if isclose(float(guess) ** (1 / power), value, rel_tol=1e-7):
-            return Real.of(guess).root(power)
-    return Real.of(Fraction(value))

@@ -138,7 +138,7 @@ class _Search:
 
         with precision(SEARCH_BITS):
             rough = [float(ball.mid()) for ball in narrowed()]
-        guess = tuple(_short(value) for value in rough)
+        guess = tuple(short(value) for value in rough)
         values = dict(zip(self.names, guess, strict=True))
         if all(put_in(slope, values).sign() == 0 for slope in self.slopes) and all(
             put_in(slope, values).exact is not None for slope in self.slopes
@@ -156,10 +156,14 @@ def _near(one: Real, two: Real) -> bool:
     return isclose(float(one), float(two), rel_tol=1e-12)
 
 
-def _short(value: float) -> Real:
-    """A fraction or the root of one that is near, else the number itself."""
+def short(value: float, off: float = 1e-9) -> Real:
+    """A fraction or the root of one that is near, ``off`` by so much of it at most, else the number itself.
+
+    >>> short(1.4142135623730951), short(2.6666666666666665)
+    (Real('sqrt(2)'), Real('8/3'))
+    """
     for power in (1, 2):
         guess = Fraction(value**power).limit_denominator(SHORT)
-        if isclose(float(guess) ** (1 / power), value, rel_tol=1e-9):
+        if isclose(float(guess) ** (1 / power), value, rel_tol=off):
             return Real.of(guess).root(power)
     return Real.of(Fraction(value))

@@ -5,7 +5,6 @@ from __future__ import annotations
 from dataclasses import dataclass
 from fractions import Fraction
 
-from mensuration.expressions import Quantity
 from mensuration.frozen import Frozen
 from mensuration.numbers import Exact, NotClosed, Real
 from mensuration.numbers.equations import rising, roots_of, zeros
@@ -17,7 +16,7 @@ from mensuration.problem.holding import AWAY, gives
 from mensuration.problem.in_letters import InLetters
 from mensuration.telling import Told
 from mensuration.telling.in_letters import forms, written_in_letters
-from mensuration.units import NO_UNIT, NUMBER, Unit
+from mensuration.units import NO_UNIT, Unit
 from mensuration.varying.axes import NotVaried
 
 FARTHEST = Real.of(AWAY[-1])
@@ -87,13 +86,12 @@ class _Solving:
         if isinstance(wanted, str):
             raise NotVaried("at", wanted)
         self.unit: Unit = first.teller.unit_for(now.kind) or NO_UNIT
-        if wanted.kind == NUMBER:
-            wanted = wanted.times(Quantity(self.unit.size(first.teller.pi), self.unit.kind))
-        if wanted.kind != now.kind:
+        count = first.teller.count(wanted, now.kind)
+        if count is None:
             raise NotVaried(
                 "at", f"“{expression}” is {now.kind.says()}: it can't come to {wanted.kind.says()}"
             )
-        self.wanted = wanted.in_unit(self.unit, first.teller.pi)
+        self.wanted = count
 
     def solved(self) -> Solved:
         found, equations, certain = list[Real](), list[str](), True

@@ -323,6 +323,7 @@ def test_the_keys_of_a_card_and_of_a_table_are_listed(card: Card) -> None:
     expect(page.get_by_role("dialog")).to_contain_text("go from quantity to quantity")
     page.keyboard.press("Escape")
     page.get_by_role("link", name="Cases", exact=True).click()
+    expect(page.get_by_role("grid")).to_be_visible()
     page.get_by_role("button", name="Keyboard shortcuts").click()
     expect(page.get_by_role("dialog")).to_contain_text("paste a table from here on")
     expect(page.get_by_role("dialog")).not_to_contain_text("mirror the chosen part")

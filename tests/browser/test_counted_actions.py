@@ -25,6 +25,7 @@ class Hand:
         if self.by == "touch":
             target.tap()
         elif self.by == "keys":
+            expect(target).to_be_enabled()
             target.focus()
             expect(target).to_be_focused()  # what has no place among the Tab stops can't be
             self.page.keyboard.press("Space")

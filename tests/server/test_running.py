@@ -42,6 +42,7 @@ def school(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Service]:
 def told(*command: str, **settings: str) -> tuple[int, str]:
     """What a command of the server says, and how it ends."""
     environment = {**os.environ, **settings}
+    environment.pop("DJANGO_ALLOW_ASYNC_UNSAFE", None)  # of browser tests in this process
     ended = subprocess.run(
         [sys.executable, *command], cwd=ROOT, env=environment, capture_output=True, text=True, timeout=120
     )

@@ -19,9 +19,12 @@ function Fault(): never {
 
 /** A card of the catalogue, with what it shows. */
 const cardPage = (as: "card" | "cases") => async () => {
-  const kind = as === "card" ? KINDS.formula : KINDS.cases;
-  const [{ default: CardPage }] = await Promise.all([import("./gallery/CardPage"), kind.Work.fetch()]);
-  return { element: page(<CardPage as={as} />) };
+  const [{ default: CardPage }] = await Promise.all([
+    import("./gallery/CardPage"),
+    KINDS.formula.Work.fetch(),
+    KINDS.cases.Work.fetch(), // one leads to the other
+  ]);
+  return { element: page(<CardPage key={as} as={as} />) };
 };
 
 const router = createBrowserRouter(
