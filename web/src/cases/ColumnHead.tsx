@@ -5,6 +5,7 @@ import { MENU_ITEM } from "../ui/menu";
 import { MeasureField } from "../ui/MeasureField";
 import { TextInPlace } from "../ui/TextInPlace";
 import { changeColumn, withoutColumn } from "./table";
+import { plainUnit } from "../ui/units";
 
 interface Props {
   column: CaseColumn;
@@ -31,8 +32,6 @@ export function unitOf(
   if (kind === "angle") return settings.angle;
   return kind !== undefined && kind in POWERS ? settings.unit + POWERS[kind] : "";
 }
-
-export const plainUnit = (unit: string): string => unit.replace("^2", "²").replace("^3", "³").replace("deg", "°");
 
 /** A column's name, its unit, and the rule that fills it. */
 export function ColumnHead({ column, measure, complaints, settings, figure, onSort, onEdit }: Props) {

@@ -2,7 +2,8 @@ import { scaleLinear } from "d3-scale";
 import { line } from "d3-shape";
 import { useState } from "react";
 import type { CaseColumn, CaseRow, ProblemDocument, SheetRow } from "../api/types";
-import { plainUnit, unitOf } from "./ColumnHead";
+import { plainUnit } from "../ui/units";
+import { unitOf } from "./ColumnHead";
 import { measureOf } from "./table";
 
 interface Props {

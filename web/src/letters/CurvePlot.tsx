@@ -2,7 +2,7 @@ import { scaleLinear } from "d3-scale";
 import { line } from "d3-shape";
 import type { VariedAxis, WatchedLetters } from "../api/types";
 import { useSize } from "../ui/useSize";
-import { plainUnit } from "./InForms";
+import { inUnits } from "../ui/units";
 
 interface Props {
   axis: VariedAxis;
@@ -73,10 +73,10 @@ export function CurvePlot({ axis, watched, at, onAt }: Props) {
           </text>
         ))}
         <text x={size.width - ROOM.right} y={size.height - 4} fontSize={12} textAnchor="end" fontStyle="italic">
-          {axis.letter} {axis.unit ? `in ${axis.unit}` : ""}
+          {axis.letter} {inUnits(axis.unit)}
         </text>
         <text x={6} y={12} fontSize={12}>
-          {watched.expression} {watched.unit ? `in ${plainUnit(watched.unit)}` : ""}
+          {watched.expression} {inUnits(watched.unit)}
         </text>
         {axis.continuous ? (
           <path d={curve ?? ""} fill="none" stroke="var(--color-pine)" strokeWidth={2.2} />

@@ -9,6 +9,7 @@ import { useAsked } from "./useAsked";
 export function FormulasTab({ worked }: { worked: Worked }) {
   const document = useBench((state) => state.document);
   const { answer, busy } = useAsked(document, () => api.evaluate(document, "ranges"));
+  const letters = document.letters?.length ?? 0;
   const asked = new Set(document.asks.map((ask) => ask.expression));
   const told = Object.entries((answer ?? worked.results)?.inLetters ?? {}).filter(
     ([name, measure]) => measure.forms.length > 0 || asked.has(name),
@@ -21,7 +22,7 @@ export function FormulasTab({ worked }: { worked: Worked }) {
             <b>{name}</b> = <InForms name={name} told={measure} />
             <span className="ml-auto text-sm text-soft" data-testid={`range of ${name}`}>
               {measure.holds.length > 0
-                ? `holds for ${measure.holds.join(", ")}, the others as they stand`
+                ? `holds for ${measure.holds.join(", ")}${letters > 1 ? ", the others as they stand" : ""}`
                 : busy
                   ? "looking where it holds …"
                   : measure.forms.length > 0

@@ -2,6 +2,7 @@ import { useState } from "react";
 import type { InLetters } from "../api/types";
 import { Button } from "../ui/Button";
 import { large, Maths } from "../ui/Maths";
+import { plainUnit } from "../ui/units";
 
 /** A measure in letters: its forms one after the other, forwards and back, each with the step that leads to it. */
 export function InForms({ name, told }: { name: string; told: InLetters }) {
@@ -46,5 +47,3 @@ export function InForms({ name, told }: { name: string; told: InLetters }) {
     </span>
   );
 }
-
-export const plainUnit = (unit: string): string => unit.replace("^2", "²").replace("^3", "³").replace(/^1\//, "/");

@@ -1,7 +1,7 @@
 import { scaleLinear } from "d3-scale";
 import { useEffect, useRef } from "react";
 import type { VariedAxis, WatchedLetters } from "../api/types";
-import { plainUnit } from "./InForms";
+import { counted, inUnits } from "../ui/units";
 
 interface Props {
   axes: [VariedAxis, VariedAxis];
@@ -49,7 +49,6 @@ export function ShadedPlot({ axes, watched, at, onAt }: Props) {
   };
   const [row, column] = [Math.floor(at / columns), at % columns];
   const here = watched.points[at] ?? null;
-  const unit = plainUnit(watched.unit);
   return (
     <figure className="flex flex-wrap items-end gap-3 p-2">
       <canvas
@@ -71,22 +70,20 @@ export function ShadedPlot({ axes, watched, at, onAt }: Props) {
       />
       <figcaption className="text-sm">
         <p>
-          across: <i>{axes[0].letter}</i> {axes[0].unit && `in ${axes[0].unit}`} from {axes[0].values[0]} to{" "}
-          {axes[0].values.at(-1)}
+          across: <i>{axes[0].letter}</i> {inUnits(axes[0].unit)} from {axes[0].values[0]} to {axes[0].values.at(-1)}
         </p>
         <p>
-          up: <i>{axes[1].letter}</i> {axes[1].unit && `in ${axes[1].unit}`} from {axes[1].values[0]} to{" "}
-          {axes[1].values.at(-1)}
+          up: <i>{axes[1].letter}</i> {inUnits(axes[1].unit)} from {axes[1].values[0]} to {axes[1].values.at(-1)}
         </p>
         <p className="mt-2 flex items-center gap-1">
           {Number(low.toPrecision(4))}
           <span className="h-3 w-24 bg-[linear-gradient(90deg,#e0ece3,#154a38)]" />
-          {Number(high.toPrecision(4))} {unit}
+          {counted(Number(high.toPrecision(4)), watched.unit)}
         </p>
         <p className="mt-2 font-semibold" data-testid="pointed">
           {axes[0].letter} = {Number((axes[0].values[row] ?? 0).toPrecision(6))}, {axes[1].letter} ={" "}
           {Number((axes[1].values[column] ?? 0).toPrecision(6))}:{" "}
-          {here === null ? "no such figure" : `${Number(here.toPrecision(6))} ${unit}`}
+          {here === null ? "no such figure" : counted(Number(here.toPrecision(6)), watched.unit)}
         </p>
       </figcaption>
     </figure>

@@ -7,6 +7,7 @@ import { CaseTable } from "./CaseTable";
 import { CurvePlot } from "./CurvePlot";
 import { Moving } from "./Moving";
 import { ShadedPlot } from "./ShadedPlot";
+import { counted } from "../ui/units";
 
 const BEAT = 350; // milliseconds from one case to the next
 
@@ -34,7 +35,7 @@ export function Shown({
   const units = Object.fromEntries(varied.axes.map((axis) => [axis.letter, axis.unit]));
   const moved = useMoved(document, values, units);
   const told = varied.axes
-    .map((axis) => `${axis.letter} = ${Number((values[axis.letter] ?? 0).toPrecision(6))} ${axis.unit}`.trim())
+    .map((axis) => `${axis.letter} = ${counted(Number((values[axis.letter] ?? 0).toPrecision(6)), axis.unit)}`)
     .join(", ");
 
   useEffect(() => {
