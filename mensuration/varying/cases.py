@@ -11,11 +11,13 @@ from itertools import pairwise, product
 from math import prod
 
 import numpy
+from flint import arb
 from numpy import float64
 from numpy.typing import NDArray
 
 from mensuration.expressions import Quantity
 from mensuration.numbers import Exact, NotClosed, Real
+from mensuration.numbers.equations import enclosed
 from mensuration.numbers.letters import in_floats, put_in
 from mensuration.problem.complaints import Complaints
 from mensuration.problem.document import Problem
@@ -118,6 +120,19 @@ class Varied:
                 return self.with_unit(watched, put_in(form, self.named(self.point(number))))
         self.worked[number] = self.work_out(self.point(number))
         return self.worked[number][watched]
+
+    def shown(self, number: int, watched: int) -> Quantity | str:
+        """The same as digits that are proven, where nobody wants more: by sines and cosines of angles between those of a range."""
+        law = int(self.law_of[number])
+        form = self.laws[law].forms[watched] if law >= 0 else None
+        if form is None or number in self.worked or not any(letter.function for letter in form.letters):
+            return self.value(number, watched)
+        values = self.named(self.point(number))
+
+        def ball() -> arb:
+            return enclosed(form, {name: value.ball() for name, value in values.items()})
+
+        return self.with_unit(watched, Real(None, ball))
 
     def unit(self, watched: int) -> Unit:
         """In which an expression is told."""

@@ -128,7 +128,7 @@ def _formula_of(varied: Varied, letter: str) -> str | None:
 
 
 def _case(varied: Varied, number: int) -> ToldCase:
-    values = [varied.value(number, watched) for watched in range(len(varied.watch))]
+    values = [varied.shown(number, watched) for watched in range(len(varied.watch))]
     at = zip(varied.axes, varied.quantities(varied.point(number)), strict=True)
     return ToldCase(
         tuple(
