@@ -10,11 +10,12 @@ from itertools import count
 
 from mensuration.expressions import ExpressionError, Quantity, Scope, evaluate
 from mensuration.expressions import Node as Tree
-from mensuration.expressions.nodes import Number
+from mensuration.expressions.nodes import Binary, Call, Negative, Number, Power, UnitOf
 from mensuration.numbers import Exact, NotClosed, Real
 from mensuration.numbers.deciding import decisions
 from mensuration.numbers.letters import lettered
 from mensuration.numbers.monomials import Sum
+from mensuration.numbers.rounding import decimal_or_fraction
 from mensuration.problem.document import Problem
 from mensuration.problem.evaluation import Evaluation
 from mensuration.problem.names import Node, where
@@ -45,6 +46,23 @@ class LetterTeller(Teller):
             return angle_in_letters(value.exact) if own.symbol == "deg" else written_in_letters(value.exact)
         return super().written(quantity, unit)
 
+    def counted(self, node: Tree) -> Tree:
+        """``2 w + 20 cm`` as ``2 w + 0.2``, where metres are counted."""
+        match node:
+            case Binary("*", Number(), UnitOf() | Power(UnitOf())):
+                found = evaluate(node, Scope(pi=self.pi))
+                count = None if found.kind == ANGLE else self.amount(found)[0].rational
+                return node if count is None else Number(count, decimal_or_fraction(count))
+            case Binary(operator, left, right, implied):
+                return Binary(operator, self.counted(left), self.counted(right), implied)
+            case Negative(of):
+                return Negative(self.counted(of))
+            case Power(base, exponent):
+                return Power(self.counted(base), exponent)
+            case Call(function, arguments):
+                return Call(function, tuple(self.counted(each) for each in arguments))
+        return node
+
     def expanded(self, formula: Tree, scope: Scope, total: Quantity) -> Maths | None:
         def value(piece: Tree) -> Exact | None:
             if isinstance(piece, Number):
@@ -55,7 +73,10 @@ class LetterTeller(Teller):
                 return None
 
         exact = self.amount(total)[0].exact
-        return None if exact is None else multiplied_out(formula, value, exact)
+        try:
+            return None if exact is None else multiplied_out(formula, value, exact)
+        except NotClosed:  # too long to be a step
+            return None
 
     def plainly(self, quantity: Quantity) -> str:
         """In a sentence of a complaint, which nobody reads here."""

@@ -119,6 +119,10 @@ class Teller:
         unit = self.unit_for(kind)
         return None if quantity.kind != kind or unit is None else quantity.in_unit(unit, self.pi)
 
+    def counted(self, node: Node) -> Node:
+        """A typed expression as its numbers are told here: with their units."""
+        return node
+
     def expanded(self, formula: Node, scope: Scope, total: Quantity) -> Maths | None:
         """A formula multiplied out, where it is worth a side of its own: with letters in it."""
         return None

@@ -33,15 +33,17 @@ def _sides(formula: Maths | None, numbers: Maths | None, value: Maths, trial: Tr
     if trial is not None and formula is not None and numbers is not None:
         return m.Row((formula, m.Equal((numbers, value))), r",\quad ", "; ")
     put = numbers.sides if isinstance(numbers, m.Equal) and not numbers.almost else (numbers,)
-    same = formula is None or (put[0] is not None and put[0].text == formula.text)
-    told: list[Maths] = [] if same or formula is None else [formula]
-    new: list[Maths] = []
-    for side in put:
-        if side is not None and not _is_told(side, [*told, *new]):
-            new.append(side)
-    if new and not (len(new) == 1 and _is_told(value, new)):
-        told.append(m.Numbers(tuple(new)))
-    return m.Equal((*told, value) if not _is_told(value, [*told, *new]) else tuple(told))
+    if formula is not None and put[0] is not None and put[0].text == formula.text:
+        formula = None
+    told: list[Maths] = []
+    for side in (formula, *put, value):
+        if side is not None and not _is_told(side, told):
+            told.append(side)
+    new = tuple(side for side in told if any(side is each for each in put))
+    sides = (
+        [m.Numbers(new) if side is new[0] else side for side in told if side not in new[1:]] if new else told
+    )
+    return m.Equal(tuple(sides))
 
 
 def _is_told(side: Maths, told: Sequence[Maths]) -> bool:
@@ -80,7 +82,7 @@ def expression_working(
     typed = as_typed(expression)
     if isinstance(tree, Number | UnitOf):
         return [line(name, typed, None, value)]
-    numbers = write(_worked_out(tree, scope, contents), number, times=True)
+    numbers = write(teller.counted(_worked_out(tree, scope, contents)), number, times=True)
     expanded = teller.expanded(tree, scope, quantity)
     return [line(name, typed, m.Equal((numbers, expanded)) if expanded is not None else numbers, value)]
 

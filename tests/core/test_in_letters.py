@@ -414,6 +414,30 @@ def test_products_of_sums_are_expanded_before_they_are_collected() -> None:
     assert any("= h w/2 + " in step or "= h²/2 + " in step for step in steps)
 
 
+@pytest.mark.parametrize(
+    ("typed", "step", "before"),
+    [
+        ("w + 30 cm + (w + 1 m) * 2", "it: w + 30 cm + (w + 1 m) × 2 = w + 0.3 + (w + 1) × 2 = w + 3/10 + 2 w + 2 = 3 w + 23/10", ["w + 0.3 + (w + 1) × 2", "w + 3/10 + 2 w + 2"]),
+        ("w (2 m)^2 / (1 m)^2", "it: w (2 m)² / (1 m)² = w × 2² / 1² = 4 w", ["w × 2² / 1²"]),
+        ("sin(30°) w", "it: sin(30°) w = sin(30°) × w = w/2", ["sin(30°) × w"]),
+        ("90°", "it: 90°", []),
+        ("7", "it: 7", []),
+    ],
+)  # fmt: skip
+def test_typed_units_are_counted_where_letters_are_put_in(typed: str, step: str, before: list[str]) -> None:
+    document = with_letters({"w": "2 m"}, settings={"unit": "m"}, asks=[{"label": "it", "expression": typed}])
+    measure = told(document)[typed]
+    assert [line["text"] for line in measure["steps"]] == [step]
+    assert [form["text"] for form in measure["before"]] == before
+
+
+@pytest.mark.parametrize("typed", ["90°", "7 m", "7", "2 (3 m + 1 m)"])
+def test_a_line_of_working_is_never_empty(typed: str) -> None:
+    document = {"format": "tilt-grid/problem", "version": 1, "asks": [{"label": "it", "expression": typed}]}
+    (line,) = evaluate_document(document)["asks"][0]["working"]
+    assert re.fullmatch(r"it: \S.*", line["text"] if isinstance(line, dict) else line)
+
+
 sums = st.lists(st.tuples(st.integers(-4, 9), st.sampled_from(["w", "h", ""])), min_size=1, max_size=3)
 
 
