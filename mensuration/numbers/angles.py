@@ -12,6 +12,7 @@ formula. Any other fraction of the turn keeps its cosine by name, so that it can
 from __future__ import annotations
 
 import itertools
+from dataclasses import replace
 from fractions import Fraction
 from functools import lru_cache
 from math import pi
@@ -19,7 +20,7 @@ from math import pi
 from flint import arb, fmpq
 
 from mensuration.numbers.exact import MAX_SUM, ZERO, Exact, to_fraction
-from mensuration.numbers.monomials import Cosine, Monomial, NotClosed, Sum, monomial
+from mensuration.numbers.monomials import Cosine, Letter, Monomial, NotClosed, Sum, monomial
 from mensuration.numbers.proof import precision, rational_near
 from mensuration.numbers.roots import root
 from mensuration.numbers.settling import settled
@@ -147,11 +148,30 @@ def cosine_and_sine(angle: Exact) -> tuple[Exact, Exact]:
     result = (_ONE, ZERO)
     for key, coefficient in angle.terms.items():
         share = to_fraction(coefficient)
+        lettered = _of_letter(key, share)
+        if lettered is not None:
+            result = _rotated(result, lettered)
+            continue
         if key.factors or key.pi != (1 if key.angle is None else 0):
             raise NotClosed("no short exact form for this angle's sine")
         step = _pair(share * 180) if key.angle is None else _multiple(key.angle, share)
         result = _rotated(result, step)
     return result
+
+
+def _of_letter(key: Monomial, share: Fraction) -> tuple[Exact, Exact] | None:
+    """Cosine and sine of an angle of so many degrees, or radians, as a letter says: by name. None for another angle, or a reflex one."""
+    if key.angle is not None or key.pi not in (0, 1) or len(key.factors) != 1:
+        return None
+    ((letter, exponent),) = key.factors
+    if not isinstance(letter, Letter) or letter.function or exponent != 1:
+        return None
+    cosine = replace(letter, function="cos", turn="deg" if key.pi else "rad")
+    if not replace(cosine, function="sin").ball() > 0 or letter.stands > (180 if key.pi else pi):
+        return None
+    acute = bool(cosine.ball() > 0)
+    named = Exact.letter(cosine) if acute else -Exact.letter(replace(cosine, function="-cos"))
+    return _multiple(named, share * 180 if key.pi else share)
 
 
 def _multiple(named: Sum, share: Fraction) -> tuple[Exact, Exact]:

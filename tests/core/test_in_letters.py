@@ -302,6 +302,19 @@ def test_angles_that_stand_at_the_end_of_something(stand: str) -> None:
         assert agrees(document, inner, ["p.area", "p.lean", "p.height"], values) == 3
 
 
+@pytest.mark.parametrize(("unit", "stands"), [("deg", "75"), ("deg", "140"), ("rad", "1.25"), ("rad", "2.5")])
+def test_a_bare_number_in_the_place_of_an_angle_is_one(unit: str, stands: str) -> None:
+    """As “Let q be a letter” makes it."""
+    given = {"base": "b", "side": "5", "angle": "q"}
+    figure = {"name": "p", "kind": "formula", "figure": "parallelogram", "given": given}
+    document = with_letters({"b": "3", "q": stands}, figure, settings={"angle": unit})
+    forms = first_forms(document)
+    assert (forms["p.area"], forms["p.lean"]) == ("5 b sin(q)", "5 cos(q)")
+    inner = InLetters(read(document), ["p.area", "p.long_diagonal", "p.height"])
+    values = {"b": Real.of(4), "q": inner.stands["q"] * Real.of(11) / Real.of(10)}
+    assert agrees(document, inner, ["p.area", "p.long_diagonal", "p.height"], values) == 3
+
+
 def test_parts_turned_by_a_letter_overlap_in_letters() -> None:
     """Two equal rectangles about one corner: in common they have a right triangle of legs 2 and 2 cot x."""
     turned = {**part("one", "rectangle", width="4", height="2"), "turn": "x"}
