@@ -90,6 +90,8 @@ def _block(joined: Joined, length: Kind, pi: Real) -> list[Entry]:
         for axis in range(3)
     ]
     x, y, z = ((min((a for a, _ in ends), key=float), max((b for _, b in ends), key=float)) for ends in reach)
+    if any(float(low) == float(high) for low, high in (x, y, z)):
+        return []  # beside its length it is too thin for a block to have corners
     bit = max(piece.index for piece in joined.pieces) + 1
     around = _rectangle(x, y, bit)
     missing = []

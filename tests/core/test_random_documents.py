@@ -229,6 +229,18 @@ def test_nearly_empty_problems_are_answered(fields: dict[str, Any]) -> None:
     assert results["complaints"] == []
 
 
+def test_what_is_as_thin_as_a_line_has_no_block_about_it() -> None:
+    """A segment a thousand million times as wide as high: a side of the block had no length in floats."""
+    piece = {
+        "name": "body",
+        "shape": "segment-prism",
+        "given": {"chord": "10^9", "base_height": "1", "height": "1"},
+    }
+    solid = {"name": "solid", "kind": "solid", "pieces": [piece]}
+    results = evaluate_document({"format": "tilt-grid/problem", "version": 1, "figures": [solid]}, ("ways",))
+    assert "surrounding block" not in [way["way"] for way in results["figures"]["solid"]["ways"]]
+
+
 @settings(max_examples=25, phases=[Phase.generate])  # shrinking would take minutes
 @given(documents(), st.data())
 def test_any_problem_may_have_letters(document: dict[str, Any], data: st.DataObject) -> None:
