@@ -7,7 +7,7 @@ import pytest
 from mensuration.catalogue import figures
 from mensuration.editing import Refused
 from mensuration.problem import Problem, evaluate_problem, read
-from tests.core.test_editing import Document, document, done
+from tests.core.edited import Document, document, done
 
 
 def bring(card: str, given: dict[str, str], to: Document, **source: str) -> Problem:

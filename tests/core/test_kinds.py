@@ -10,7 +10,7 @@ import pytest
 
 from mensuration.problem import Problem, evaluate, read
 from mensuration.problem.kinds import ALSO, KINDS, kind_of
-from tests.core.test_editing import YARD
+from tests.core.edited import YARD
 
 DEMO = sorted((Path(__file__).parents[2] / "demo").glob("*.json"))
 PROBLEMS: list[Problem] = [read(YARD), *(read(json.loads(file.read_text("utf-8"))) for file in DEMO)]
